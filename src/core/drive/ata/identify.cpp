@@ -1,0 +1,113 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/drive/ata/identify.h"
+
+#include "core/base/bytes.h"
+
+#include <bit>
+
+namespace orbita::ata {
+
+namespace {
+
+// Word numbers, as in ACS and the Linux kernel's include/linux/ata.h.
+constexpr std::size_t wordSerial = 10;
+constexpr std::size_t wordFirmware = 23;
+constexpr std::size_t wordModel = 27;
+constexpr std::size_t wordCapacity28 = 60;
+constexpr std::size_t wordCommandSets = 83;
+constexpr std::size_t wordCapacity48 = 100;
+constexpr std::size_t wordSectorSize = 106;
+constexpr std::size_t wordLogicalWords = 117;
+constexpr std::size_t wordRotation = 217;
+
+constexpr std::uint64_t lba48Supported = 1U << 10U;
+constexpr std::uint64_t sizeFieldValid = 1U << 14U;
+constexpr std::uint64_t sizeFieldMask = 3U << 14U;
+constexpr std::uint64_t severalLogicalPerPhysical = 1U << 13U;
+constexpr std::uint64_t longLogicalSector = 1U << 12U;
+
+std::uint64_t word(std::span<const std::byte> bytes, std::size_t at, std::size_t words = 1) {
+    return littleEndian(bytes, 2 * at, 2 * words);
+}
+
+// ATA strings hold two characters a word, the first in the high byte, padded with spaces.
+std::string getString(std::span<const std::byte> bytes, std::size_t at, std::size_t characters) {
+    std::string text;
+    for (std::size_t i = 0; i < characters; ++i) {
+        const auto c = std::to_integer<char>(bytes[2 * at + (i ^ 1U)]);
+        text += c >= 0x20 && c < 0x7F ? c : ' ';
+    }
+    const auto first = text.find_first_not_of(' ');
+    if (first == std::string::npos)
+        return {};
+    return text.substr(first, text.find_last_not_of(' ') - first + 1);
+}
+
+void putString(std::span<std::byte> bytes, std::size_t at, std::size_t characters, const std::string& text) {
+    for (std::size_t i = 0; i < characters; ++i)
+        bytes[2 * at + (i ^ 1U)] = static_cast<std::byte>(i < text.size() ? text[i] : ' ');
+}
+
+} // namespace
+
+std::array<std::byte, identifyBytes> encodeIdentify(const IdentifyData& data) {
+    std::array<std::byte, identifyBytes> bytes{};
+    putString(bytes, wordSerial, 20, data.serial);
+    putString(bytes, wordFirmware, 8, data.firmware);
+    putString(bytes, wordModel, 40, data.model);
+    putLittleEndian(bytes, 2 * wordCapacity28, 4, std::min<std::uint64_t>(data.capacity.value, 0x0FFFFFFF));
+    putLittleEndian(bytes, 2 * wordCommandSets, 2, sizeFieldValid | lba48Supported);
+    putLittleEndian(bytes, 2 * wordCapacity48, 8, data.capacity.value);
+    const std::uint32_t perPhysical = data.physicalBytes / data.logicalBytes;
+    std::uint64_t sizes = sizeFieldValid;
+    if (perPhysical > 1)
+        sizes |= severalLogicalPerPhysical | static_cast<std::uint64_t>(std::countr_zero(perPhysical));
+    if (data.logicalBytes > 512) {
+        sizes |= longLogicalSector;
+        putLittleEndian(bytes, 2 * wordLogicalWords, 4, data.logicalBytes / 2);
+    }
+    putLittleEndian(bytes, 2 * wordSectorSize, 2, sizes);
+    putLittleEndian(bytes, 2 * wordRotation, 2, data.rotationRate.value_or(0));
+    return bytes;
+}
+
+Result<IdentifyData> decodeIdentify(std::span<const std::byte> bytes) {
+    const auto refuse = [](std::string why) {
+        return tl::unexpected(Error{Error::Kind::unusable, "reading the drive's identity (IDENTIFY DEVICE)", "",
+                                    std::move(why), "Check the cable or try another adapter."});
+    };
+    if (bytes.size() != identifyBytes)
+        return refuse("the answer has " + std::to_string(bytes.size()) + " bytes instead of 512");
+
+    IdentifyData data;
+    data.serial = getString(bytes, wordSerial, 20);
+    data.firmware = getString(bytes, wordFirmware, 8);
+    data.model = getString(bytes, wordModel, 40);
+
+    const std::uint64_t sets = word(bytes, wordCommandSets);
+    const bool has48 = (sets & sizeFieldMask) == sizeFieldValid && (sets & lba48Supported) != 0;
+    data.capacity.value = has48 ? word(bytes, wordCapacity48, 4) : word(bytes, wordCapacity28, 2);
+    if (data.capacity.value == 0)
+        return refuse("the drive reports a capacity of zero");
+    if (data.capacity.value > 1ULL << 48U)
+        return refuse("the drive reports a capacity beyond what 48-bit addresses reach");
+
+    const std::uint64_t sizes = word(bytes, wordSectorSize);
+    if ((sizes & sizeFieldMask) == sizeFieldValid) {
+        if ((sizes & longLogicalSector) != 0) {
+            const std::uint64_t logical = 2 * word(bytes, wordLogicalWords, 2);
+            if (logical >= 512 && logical <= 65536)
+                data.logicalBytes = static_cast<std::uint32_t>(logical);
+        }
+        const auto exponent = static_cast<std::uint32_t>(sizes & 0xFU);
+        data.physicalBytes = data.logicalBytes;
+        if ((sizes & severalLogicalPerPhysical) != 0 && exponent <= 7)
+            data.physicalBytes = data.logicalBytes << exponent;
+    }
+    const auto rotation = static_cast<std::uint32_t>(word(bytes, wordRotation));
+    if (rotation == 1 || (rotation >= 0x401 && rotation <= 0xFFFE))
+        data.rotationRate = rotation;
+    return data;
+}
+
+} // namespace orbita::ata

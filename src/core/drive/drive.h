@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// One interface for any drive: who it is, and reading it.
+#pragma once
+
+#include "core/drive/identity.h"
+#include "core/drive/outcome.h"
+
+#include <memory>
+#include <span>
+#include <string>
+#include <vector>
+
+namespace orbita {
+
+struct ReadRequest {
+    std::uint64_t tag = 0;
+    LbaSpan span; // inside the drive, at most DriveLimits::maxSectors long
+    Nanoseconds haltAfter{};
+};
+
+struct ReadAnswer {
+    std::uint64_t tag = 0;
+    Judged judged;
+    Nanoseconds latency{};
+    Nanoseconds completedAt{}; // on the drive's clock
+};
+
+// Something about how the drive is reached that bears on what the figures mean.
+enum class AccessNote : std::uint8_t {
+    kernelSplits,     // one block goes to the drive as several commands; see maxSectorsPerCommand
+    throughPageCache, // direct access was refused: some answers come from this computer's memory
+    partialLastSector, // the file's last bytes fill no sector and are not read
+};
+
+struct DriveLimits {
+    std::uint32_t maxSectors = 0;           // the longest single read accepted
+    std::uint32_t maxSectorsPerCommand = 0; // what reaches the drive as one command; 0 where not told
+    std::vector<AccessNote> notes;
+};
+
+// Reads are queued and answered in order, one at the drive at a time; see Link for when the queue halts.
+// Not thread-safe. Only reap() waits.
+class Drive {
+public:
+    virtual ~Drive() = default;
+
+    [[nodiscard]] virtual const DriveIdentity& identity() const = 0;
+    [[nodiscard]] virtual const DriveLimits& limits() const = 0;
+    virtual void submit(std::span<const ReadRequest> requests) = 0;
+    virtual std::size_t reap(std::span<ReadAnswer> answers, Nanoseconds patience) = 0;
+
+    [[nodiscard]] virtual Link& link() = 0;
+    [[nodiscard]] Clock& clock() { return link().clock(); }
+};
+
+} // namespace orbita

@@ -1,0 +1,89 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// How command blocks reach a drive. A drive object builds the bytes, a Link carries them and measures.
+#pragma once
+
+#include "core/base/clock.h"
+#include "core/base/error.h"
+
+#include <array>
+#include <cstddef>
+#include <span>
+#include <vector>
+
+namespace orbita {
+
+enum class Protocol : std::uint8_t {
+    plain, // Orbita's own 16-byte read block, see core/drive/plain/read_block.h
+    ata,   // a 20-byte Register Host to Device FIS, see core/drive/ata/taskfile.h
+};
+
+struct CommandBlock {
+    Protocol protocol = Protocol::plain;
+    std::array<std::byte, 20> bytes{};
+};
+
+struct Request {
+    std::uint64_t tag = 0; // handed back in the reply
+    CommandBlock block;
+    std::uint32_t expected = 0; // bytes of data asked for
+    // An answer slower than this halts the queue, as a failed one does.
+    Nanoseconds haltAfter{};
+};
+
+// What became of a command on its way, before anything is made of the drive's own words.
+enum class Carried : std::uint8_t {
+    answered,  // the drive replied: see Reply::bytes (ATA) or transferred (plain)
+    failed,    // the system refused or failed it: see Reply::systemError
+    withdrawn, // never sent, because the queue was halted or emptied before it
+    refused,   // never sent, because the gate does not let its class pass
+};
+
+struct Reply {
+    std::uint64_t tag = 0;
+    Carried carried = Carried::withdrawn;
+    int systemError = 0;             // errno, when failed
+    std::uint32_t expected = 0;      // bytes of data asked for
+    std::uint32_t transferred = 0;   // bytes of data that arrived
+    std::array<std::byte, 20> bytes{}; // ATA: Register Device to Host FIS
+    Nanoseconds latency{};           // from sending to answer, as the link measured
+    Nanoseconds completedAt{};       // on the link's clock
+};
+
+// Commands are sent one after the other, in order, each when the one before has been answered. The
+// queue halts by itself at the first answer that failed or came later than `haltAfter`: everything
+// behind it comes back withdrawn, so that nothing more is sent to a drive in trouble unasked.
+// Not thread-safe: one thread owns a link. No call but reap() waits, and that no longer than told.
+class Link {
+public:
+    virtual ~Link() = default;
+
+    // Queues commands. Those whose class the gate refuses (command_gate.h) come back `refused`.
+    // Never more than queueLimit() may be outstanding.
+    void submit(std::span<const Request> requests);
+
+    // Takes finished commands, waiting up to `patience` on the link's clock for the first. Returns how many.
+    std::size_t reap(std::span<Reply> replies, Nanoseconds patience);
+
+    // Commands not yet sent come back withdrawn; the one in flight is let finish.
+    virtual void withdrawQueued() = 0;
+
+    // Leaves the command in flight to itself, for good: the link answers nothing from here on.
+    // Returns at once even if the command never does.
+    virtual void abandon() = 0;
+
+    [[nodiscard]] virtual std::size_t queueLimit() const = 0;
+    [[nodiscard]] virtual Clock& clock() = 0;
+
+    // Data of the last command answered with some (such as IDENTIFY DEVICE); valid until the next submit.
+    // Empty where the link does not hand over what it reads.
+    [[nodiscard]] virtual std::span<const std::byte> data() const { return {}; }
+
+protected:
+    virtual void send(std::span<const Request> requests) = 0;
+    virtual std::size_t collect(std::span<Reply> replies, Nanoseconds patience) = 0;
+
+private:
+    std::vector<Reply> m_refused;
+};
+
+} // namespace orbita

@@ -1,0 +1,275 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/drive/link/reader_link.h"
+
+#include "core/drive/link/reader/reader_channel.h"
+#include "core/drive/plain/read_block.h"
+
+#include <algorithm>
+#include <cerrno>
+#include <csignal>
+#include <fcntl.h>
+#include <filesystem>
+#include <mutex>
+#include <spawn.h>
+#include <sys/mman.h>
+#include <sys/wait.h>
+#include <unistd.h>
+#include <vector>
+
+namespace orbita {
+
+namespace {
+
+// Readers that hang in the kernel. They are collected when they end, if they ever do.
+class LeftBehind {
+public:
+    void add(pid_t pid) {
+        const std::scoped_lock lock(m_mutex);
+        m_pids.push_back(pid);
+    }
+    void collect() {
+        const std::scoped_lock lock(m_mutex);
+        std::erase_if(m_pids, [](pid_t pid) { return waitpid(pid, nullptr, WNOHANG) != 0; });
+    }
+
+private:
+    std::mutex m_mutex;
+    std::vector<pid_t> m_pids;
+};
+
+LeftBehind& leftBehind() {
+    static LeftBehind list;
+    return list;
+}
+
+class ReaderLink final : public Link {
+public:
+    ReaderLink(pid_t pid, ReaderChannel* channel)
+        : m_pid(pid)
+        , m_channel(channel) {}
+
+    ReaderLink(const ReaderLink&) = delete;
+    ReaderLink& operator=(const ReaderLink&) = delete;
+
+    ~ReaderLink() override {
+        endReader();
+        munmap(m_channel, sizeof(ReaderChannel));
+    }
+
+    void withdrawQueued() override {
+        m_channel->withdrawBefore.store(m_submitted, std::memory_order_release);
+    }
+
+    void abandon() override {
+        m_abandoned = true;
+        endReader();
+    }
+
+    [[nodiscard]] std::size_t queueLimit() const override { return channelEntries; }
+    [[nodiscard]] Clock& clock() override { return m_clock; }
+
+    [[nodiscard]] ReaderChannel& channel() { return *m_channel; }
+
+    // True once the process has ended, which it never does unasked.
+    bool readerEnded() {
+        if (m_pid > 0 && waitpid(m_pid, nullptr, WNOHANG) != 0)
+            m_pid = 0;
+        return m_pid == 0;
+    }
+
+protected:
+    void send(std::span<const Request> requests) override {
+        for (const Request& request : requests) {
+            ChannelEntry& entry = m_channel->entries[m_submitted % channelEntries];
+            entry.tag = request.tag;
+            entry.offsetBytes = plain::offsetOf(request.block);
+            entry.lengthBytes = plain::lengthOf(request.block);
+            entry.haltAfterNs = request.haltAfter.count();
+            entry.epoch = m_epoch;
+            ++m_submitted;
+        }
+        m_channel->submitted.store(m_submitted, std::memory_order_release);
+        wakeAll(m_channel->submitted);
+    }
+
+    std::size_t collect(std::span<Reply> replies, Nanoseconds patience) override {
+        if (m_abandoned) {
+            m_clock.sleep(patience);
+            return 0;
+        }
+        std::uint32_t completed = m_channel->completed.load(std::memory_order_acquire);
+        if (completed == m_reaped && m_submitted != m_reaped && patience.count() > 0)
+            completed = sleepUntilCompleted(patience);
+        if (completed == m_reaped && m_submitted != m_reaped && readerEnded())
+            return failOutstanding(replies);
+        std::size_t taken = 0;
+        while (m_reaped != completed && taken < replies.size()) {
+            const ChannelEntry& entry = m_channel->entries[m_reaped++ % channelEntries];
+            if (entry.halted)
+                ++m_epoch;
+            replies[taken++] = replyOf(entry);
+        }
+        return taken;
+    }
+
+private:
+    // Sleeps until half of what is outstanding is done, so that the reader is disturbed seldom.
+    std::uint32_t sleepUntilCompleted(Nanoseconds patience) {
+        const std::uint32_t outstanding = m_submitted - m_reaped;
+        m_channel->wakeAt.store(m_reaped + std::max(1U, outstanding / 2));
+        m_channel->linkSleeps.store(1);
+        const Nanoseconds until = m_clock.now() + patience;
+        std::uint32_t completed = m_channel->completed.load();
+        while (completed - m_reaped < std::max(1U, outstanding / 2)) {
+            const Nanoseconds left = until - m_clock.now();
+            if (left.count() <= 0)
+                break;
+            waitWhile(m_channel->completed, completed, left);
+            completed = m_channel->completed.load();
+        }
+        m_channel->linkSleeps.store(0);
+        return completed;
+    }
+
+    std::size_t failOutstanding(std::span<Reply> replies) {
+        std::size_t taken = 0;
+        while (m_reaped != m_submitted && taken < replies.size()) {
+            Reply reply = replyOf(m_channel->entries[m_reaped++ % channelEntries]);
+            reply.carried = Carried::failed;
+            reply.systemError = ESRCH;
+            reply.completedAt = m_clock.now();
+            reply.latency = {};
+            replies[taken++] = reply;
+        }
+        return taken;
+    }
+
+    static Reply replyOf(const ChannelEntry& entry) {
+        Reply reply;
+        reply.tag = entry.tag;
+        reply.expected = entry.lengthBytes;
+        reply.completedAt = Nanoseconds{entry.completedAtNs};
+        if (entry.withdrawn)
+            return reply;
+        reply.carried = entry.systemError == 0 ? Carried::answered : Carried::failed;
+        reply.systemError = entry.systemError;
+        reply.transferred = entry.transferredBytes;
+        reply.latency = Nanoseconds{entry.latencyNs};
+        return reply;
+    }
+
+    void endReader() {
+        if (m_pid <= 0)
+            return;
+        m_channel->quit.store(1);
+        wakeAll(m_channel->submitted);
+        kill(m_pid, SIGKILL);
+        leftBehind().add(m_pid);
+        leftBehind().collect();
+        m_pid = 0;
+    }
+
+    pid_t m_pid;
+    ReaderChannel* m_channel;
+    MonotonicClock m_clock;
+    std::uint32_t m_submitted = 0;
+    std::uint32_t m_reaped = 0;
+    std::uint32_t m_epoch = 0;
+    bool m_abandoned = false;
+};
+
+// orbita-reader stands beside whichever program of Orbita is running.
+std::string readerProgram() {
+    std::error_code error;
+    const auto self = std::filesystem::read_symlink("/proc/self/exe", error);
+    return (self.parent_path() / "orbita-reader").string();
+}
+
+Result<pid_t> startReader(const std::string& path, int channel) {
+    posix_spawn_file_actions_t actions;
+    posix_spawn_file_actions_init(&actions);
+    // A reader left behind must not keep a terminal or a pipe open.
+    for (const int standard : {STDIN_FILENO, STDOUT_FILENO, STDERR_FILENO})
+        posix_spawn_file_actions_addopen(&actions, standard, "/dev/null", O_RDWR, 0);
+    posix_spawn_file_actions_adddup2(&actions, channel, channelDescriptor);
+    posix_spawn_file_actions_addclosefrom_np(&actions, channelDescriptor + 1);
+    posix_spawnattr_t attributes;
+    posix_spawnattr_init(&attributes);
+    // Its own group: Ctrl-C at the terminal is for the program that was started there.
+    posix_spawnattr_setflags(&attributes, POSIX_SPAWN_SETPGROUP);
+    std::string program = readerProgram();
+    std::string argument = path;
+    char* argv[] = {program.data(), argument.data(), nullptr};
+    char* environment[] = {nullptr};
+    pid_t pid = 0;
+    const int error = posix_spawn(&pid, program.c_str(), &actions, &attributes, argv, environment);
+    posix_spawnattr_destroy(&attributes);
+    posix_spawn_file_actions_destroy(&actions);
+    if (error != 0) {
+        Error failure = systemError("starting the reader", program, error);
+        failure.advice = "It belongs beside Orbita's other programs; install them together.";
+        return tl::unexpected(std::move(failure));
+    }
+    return pid;
+}
+
+Error openFailure(const std::string& path, const ReaderChannel& channel) {
+    Error error;
+    switch (static_cast<OpenStage>(channel.stage.load())) {
+    case OpenStage::isDirectory:
+        return {Error::Kind::unusable, "opening", path, "it is a directory, not a drive",
+                "Name a device such as /dev/sdb, or an image file."};
+    case OpenStage::notADrive:
+        return {Error::Kind::unusable, "opening", path, "it is neither a block device nor a file",
+                "Name a device such as /dev/sdb, or an image file."};
+    case OpenStage::failedSize:
+        error = systemError("asking the size of", path, channel.openError);
+        return error;
+    case OpenStage::failedStat:
+    case OpenStage::failedOpen:
+    default:
+        return systemError("opening for reading", path, channel.openError);
+    }
+}
+
+} // namespace
+
+Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patience, std::stop_token stop) {
+    leftBehind().collect();
+    const int memory = memfd_create("orbita-channel", MFD_CLOEXEC);
+    if (memory < 0 || ftruncate(memory, sizeof(ReaderChannel)) != 0) {
+        const int error = errno;
+        if (memory >= 0)
+            close(memory);
+        return tl::unexpected(systemError("sharing memory with the reader for", path, error));
+    }
+    void* shared = mmap(nullptr, sizeof(ReaderChannel), PROT_READ | PROT_WRITE, MAP_SHARED, memory, 0);
+    auto pid = startReader(path, memory);
+    close(memory);
+    if (!pid || shared == MAP_FAILED) {
+        if (shared != MAP_FAILED)
+            munmap(shared, sizeof(ReaderChannel));
+        return tl::unexpected(pid ? systemError("sharing memory with the reader for", path, ENOMEM) : pid.error());
+    }
+    auto link = std::make_unique<ReaderLink>(*pid, static_cast<ReaderChannel*>(shared));
+    ReaderChannel& channel = link->channel();
+    const Nanoseconds until = link->clock().now() + patience;
+    constexpr auto pending = static_cast<std::uint32_t>(OpenStage::pending);
+    while (channel.stage.load(std::memory_order_acquire) == pending) {
+        const Nanoseconds left = until - link->clock().now();
+        if (left.count() <= 0 || stop.stop_requested() || link->readerEnded())
+            return tl::unexpected(Error{Error::Kind::noAnswer, "opening for reading", path,
+                                        "no answer within " + std::to_string(static_cast<int>(toSeconds(patience))) +
+                                            " seconds",
+                                        "The drive may hang or still be spinning up: wait, then check power and "
+                                        "cable. If the data matters, do not keep switching it on."});
+        waitWhile(channel.stage, pending, std::min<Nanoseconds>(left, std::chrono::milliseconds{100}));
+    }
+    if (channel.stage.load() != static_cast<std::uint32_t>(OpenStage::open))
+        return tl::unexpected(openFailure(path, channel));
+    ReaderFacts facts{channel.blockDevice,  channel.direct,        channel.sizeBytes,
+                      channel.logicalBytes, channel.physicalBytes, channel.maxBytesPerCommand};
+    return OpenedReader{std::move(link), facts};
+}
+
+} // namespace orbita

@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The plain link: reads through the block layer, from a process of its own that can be left behind when a
+// read never returns.
+#pragma once
+
+#include "core/drive/link/link.h"
+
+#include <memory>
+#include <stop_token>
+#include <string>
+
+namespace orbita {
+
+struct ReaderFacts {
+    bool blockDevice = false; // else a regular file
+    bool direct = false;      // O_DIRECT was accepted: answers come from the drive, not from memory
+    std::uint64_t sizeBytes = 0;
+    std::uint32_t logicalBytes = 512;
+    std::uint32_t physicalBytes = 512;
+    std::uint32_t maxBytesPerCommand = 0; // what the kernel sends as one command; 0 where it does not tell
+};
+
+struct OpenedReader {
+    std::unique_ptr<Link> link;
+    ReaderFacts facts;
+};
+
+// Starts a reader for `path`, which opens it O_RDONLY, directly where allowed. Waits at most `patience`,
+// and no longer than 0.1 s once `stop` is requested.
+// Latencies are CLOCK_MONOTONIC around each read, taken in the reader. One command is at most 4 MiB.
+// Destroying the link ends the reader, or leaves it behind where it hangs in the kernel; neither waits.
+Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patience, std::stop_token stop = {});
+
+} // namespace orbita

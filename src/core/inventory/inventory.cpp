@@ -1,0 +1,301 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/inventory/inventory.h"
+
+#include <algorithm>
+#include <charconv>
+#include <fstream>
+#include <set>
+#include <sstream>
+#include <sys/stat.h>
+#include <sys/sysmacros.h>
+
+namespace orbita {
+
+namespace fs = std::filesystem;
+
+namespace {
+
+constexpr std::uint64_t sysfsSectorBytes = 512; // "size" counts these, whatever the drive's own sectors
+
+std::string readLine(const fs::path& path) {
+    std::ifstream file(path);
+    std::string line;
+    std::getline(file, line);
+    const auto first = line.find_first_not_of(" \t");
+    if (first == std::string::npos)
+        return {};
+    return line.substr(first, line.find_last_not_of(" \t\r") - first + 1);
+}
+
+std::uint64_t readNumber(const fs::path& path, std::uint64_t otherwise = 0) {
+    const std::string line = readLine(path);
+    std::uint64_t value = otherwise;
+    std::from_chars(line.data(), line.data() + line.size(), value);
+    return value;
+}
+
+std::string readBytes(const fs::path& path) {
+    std::ifstream file(path, std::ios::binary);
+    std::ostringstream bytes;
+    bytes << file.rdbuf();
+    return bytes.str();
+}
+
+std::string printable(std::string text) {
+    std::replace_if(
+        text.begin(), text.end(), [](char c) { return c < 0x20 || c >= 0x7F; }, ' ');
+    const auto first = text.find_first_not_of(' ');
+    if (first == std::string::npos)
+        return {};
+    return text.substr(first, text.find_last_not_of(' ') - first + 1);
+}
+
+std::vector<fs::path> entriesOf(const fs::path& folder) {
+    std::vector<fs::path> entries;
+    std::error_code error;
+    for (const auto& entry : fs::directory_iterator(folder, error))
+        entries.push_back(entry.path());
+    std::sort(entries.begin(), entries.end());
+    return entries;
+}
+
+bool startsWith(const std::string& text, const char* beginning) {
+    return text.rfind(beginning, 0) == 0;
+}
+
+// /proc escapes blanks and the like in paths as \ooo.
+std::string unescaped(const std::string& text) {
+    std::string plain;
+    for (std::size_t i = 0; i < text.size(); ++i) {
+        if (text[i] == '\\' && i + 3 < text.size()) {
+            int value = 0;
+            if (std::from_chars(text.data() + i + 1, text.data() + i + 4, value, 8).ec == std::errc{}) {
+                plain += static_cast<char>(value);
+                i += 3;
+                continue;
+            }
+        }
+        plain += text[i];
+    }
+    return plain;
+}
+
+struct Mount {
+    std::string device; // "8:1"
+    std::string where;
+};
+
+std::vector<Mount> mounts(const SystemPaths& paths) {
+    std::vector<Mount> list;
+    std::ifstream file(paths.proc / "self/mountinfo");
+    for (std::string line; std::getline(file, line);) {
+        std::istringstream fields(line);
+        std::string id;
+        std::string parent;
+        std::string device;
+        std::string root;
+        std::string where;
+        if (fields >> id >> parent >> device >> root >> where)
+            list.push_back({device, unescaped(where)});
+    }
+    return list;
+}
+
+std::vector<std::string> swaps(const SystemPaths& paths) {
+    std::vector<std::string> list;
+    std::ifstream file(paths.proc / "swaps");
+    std::string line;
+    std::getline(file, line); // the heading
+    while (std::getline(file, line)) {
+        std::istringstream fields(line);
+        std::string device;
+        if (fields >> device)
+            list.push_back(unescaped(device));
+    }
+    return list;
+}
+
+struct SystemState {
+    std::vector<Mount> mounts;
+    std::vector<std::string> swaps;
+};
+
+void addUses(const fs::path& block, const std::string& part, const SystemState& state, std::vector<DriveUse>& uses) {
+    const std::string number = readLine(block / "dev");
+    for (const Mount& mount : state.mounts)
+        if (!number.empty() && mount.device == number)
+            uses.push_back({UseKind::mounted, part, mount.where});
+    for (const std::string& swap : state.swaps)
+        if (swap == "/dev/" + block.filename().string())
+            uses.push_back({UseKind::swap, part, swap});
+    for (const fs::path& holder : entriesOf(block / "holders")) {
+        const std::string mapped = readLine(holder / "dm/name");
+        uses.push_back({UseKind::held, part, mapped.empty() ? holder.filename().string() : mapped});
+        addUses(holder, part, state, uses); // a mount of what is stacked on it
+    }
+}
+
+std::string attachmentOf(const std::string& name, const fs::path& block) {
+    std::error_code error;
+    const std::string where = fs::canonical(block, error).string();
+    if (startsWith(name, "loop"))
+        return "file";
+    if (startsWith(name, "nvme"))
+        return "NVMe";
+    if (startsWith(name, "mmcblk"))
+        return "card";
+    if (startsWith(name, "nbd"))
+        return "network";
+    if (startsWith(name, "vd") || startsWith(name, "xvd") || where.find("/virtio") != std::string::npos)
+        return "virtual";
+    if (where.find("/usb") != std::string::npos)
+        return "USB";
+    if (where.find("/ata") != std::string::npos)
+        return "SATA";
+    if (where.find("/end_device-") != std::string::npos)
+        return "SAS";
+    return startsWith(name, "sd") ? "SCSI" : "";
+}
+
+// Unit serial number: VPD page 80h holds it from byte 4 on (SPC).
+std::string serialOf(const fs::path& block) {
+    for (const char* file : {"serial", "device/serial"})
+        if (std::string serial = printable(readLine(block / file)); !serial.empty())
+            return serial;
+    const std::string page = readBytes(block / "device/vpd_pg80");
+    return page.size() > 4 ? printable(page.substr(4)) : std::string{};
+}
+
+// Block device characteristics: VPD page B1h, medium rotation rate in bytes 4 and 5 (SBC).
+std::optional<std::uint32_t> rotationOf(const fs::path& block) {
+    const std::string page = readBytes(block / "device/vpd_pgb1");
+    if (page.size() < 6)
+        return std::nullopt;
+    const auto rate = static_cast<std::uint32_t>(static_cast<unsigned char>(page[4]) << 8U |
+                                                 static_cast<unsigned char>(page[5]));
+    return rate > 0x400 && rate < 0xFFFF ? std::optional(rate) : std::nullopt;
+}
+
+AttachedDrive describe(const fs::path& block, const SystemState& state) {
+    AttachedDrive drive;
+    DriveIdentity& id = drive.identity;
+    const std::string name = block.filename().string();
+    id.path = "/dev/" + name;
+    const std::string vendor = readLine(block / "device/vendor");
+    id.model = readLine(block / "device/model");
+    if (id.model.empty())
+        id.model = readLine(block / "device/name"); // cards
+    // "ATA" stands where a translation has no vendor to tell; "0x..." is a PCI number.
+    if (!vendor.empty() && vendor != "ATA" && !startsWith(vendor, "0x"))
+        id.model = vendor + ' ' + id.model;
+    id.serial = serialOf(block);
+    id.firmware = readLine(block / "device/firmware_rev");
+    if (id.firmware.empty())
+        id.firmware = readLine(block / "device/rev");
+    id.attachment = attachmentOf(name, block);
+    id.logicalBytes = static_cast<std::uint32_t>(readNumber(block / "queue/logical_block_size", 512));
+    id.physicalBytes = static_cast<std::uint32_t>(readNumber(block / "queue/physical_block_size", id.logicalBytes));
+    if (id.logicalBytes < 512)
+        id.logicalBytes = 512;
+    id.capacity.value = readNumber(block / "size") * sysfsSectorBytes / id.logicalBytes;
+    // What a virtual disk or loop device says of rotation is a guess of the kernel's, not a fact.
+    if (id.attachment != "virtual" && id.attachment != "file") {
+        id.rotating = readNumber(block / "queue/rotational", 1) == 1;
+        if (*id.rotating)
+            id.rpm = rotationOf(block);
+    }
+    drive.backingFile = readLine(block / "loop/backing_file");
+    drive.readOnly = readNumber(block / "ro") == 1;
+    addUses(block, name, state, drive.uses);
+    for (const fs::path& part : entriesOf(block))
+        if (fs::exists(part / "partition"))
+            addUses(part, part.filename().string(), state, drive.uses);
+    return drive;
+}
+
+bool isDrive(const std::string& name) {
+    for (const char* other : {"ram", "zram", "dm-", "md", "sr", "fd"})
+        if (startsWith(name, other))
+            return false;
+    return true;
+}
+
+// The sysfs folder of a device number, with links resolved; empty if there is none.
+fs::path blockFolder(dev_t device, const SystemPaths& paths) {
+    std::error_code error;
+    return fs::canonical(paths.sys / "dev/block" /
+                             (std::to_string(major(device)) + ':' + std::to_string(minor(device))),
+                         error);
+}
+
+// This device and all that it is stacked on: partitions' drives, what RAID and mapper devices live on.
+void addBelow(const fs::path& block, std::set<std::string>& names) {
+    if (block.empty() || !names.insert(block.filename().string()).second)
+        return;
+    if (fs::exists(block / "partition"))
+        addBelow(block.parent_path(), names);
+    for (const fs::path& slave : entriesOf(block / "slaves")) {
+        std::error_code error;
+        addBelow(fs::canonical(slave, error), names);
+    }
+}
+
+} // namespace
+
+std::vector<AttachedDrive> listDrives(const SystemPaths& paths) {
+    const SystemState state{mounts(paths), swaps(paths)};
+    std::vector<AttachedDrive> drives;
+    for (const fs::path& block : entriesOf(paths.sys / "block")) {
+        if (!isDrive(block.filename().string()))
+            continue;
+        AttachedDrive drive = describe(block, state);
+        if (drive.identity.capacity.value > 0)
+            drives.push_back(std::move(drive));
+    }
+    return drives;
+}
+
+std::optional<AttachedDrive> describeDevice(const std::string& path, const SystemPaths& paths) {
+    struct stat status {};
+    if (stat(path.c_str(), &status) != 0 || !S_ISBLK(status.st_mode))
+        return std::nullopt;
+    const fs::path folder = blockFolder(status.st_rdev, paths);
+    if (folder.empty())
+        return std::nullopt;
+    const SystemState state{mounts(paths), swaps(paths)};
+    const bool partition = fs::exists(folder / "partition");
+    AttachedDrive drive = describe(partition ? folder.parent_path() : folder, state);
+    if (partition) {
+        drive.identity.capacity.value = readNumber(folder / "size") * sysfsSectorBytes / drive.identity.logicalBytes;
+        std::erase_if(drive.uses, [&](const DriveUse& use) { return use.part != folder.filename(); });
+    }
+    drive.identity.path = path;
+    return drive;
+}
+
+bool liesOn(const fs::path& path, const std::string& device, const SystemPaths& paths) {
+    struct stat target {};
+    if (stat(device.c_str(), &target) != 0)
+        return false;
+    // The file itself, or the nearest folder above that exists.
+    std::error_code error;
+    fs::path place = fs::absolute(path, error);
+    struct stat there {};
+    while (stat(place.c_str(), &there) != 0 && place.has_relative_path())
+        place = place.parent_path();
+    if (there.st_dev == target.st_dev && there.st_ino == target.st_ino)
+        return true; // the image, or the device node, itself
+    if (!S_ISBLK(target.st_mode))
+        return false;
+    std::set<std::string> below;
+    addBelow(blockFolder(there.st_dev, paths), below);
+    const fs::path scanned = blockFolder(target.st_rdev, paths);
+    if (scanned.empty())
+        return false;
+    if (below.contains(scanned.filename().string()))
+        return true;
+    // Scanning one partition strains the drive that a file on its neighbour would be written to.
+    return fs::exists(scanned / "partition") && below.contains(scanned.parent_path().filename().string());
+}
+
+} // namespace orbita

@@ -1,0 +1,56 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/judge/running_judgement.h"
+
+namespace orbita {
+
+namespace {
+// Up to so many separate patches, treating them is worth a try; more speak of a spreading fault.
+constexpr std::size_t fewPatches = 4;
+constexpr std::uint64_t leastBlocks = 100; // before anything is said
+} // namespace
+
+RunningJudgement judgeSoFar(const ScanStatus& status, const std::vector<LedgerEntry>& ledger,
+                            const DriveIdentity& identity, DataElsewhere data) {
+    RunningJudgement judgement;
+    judgement.ended = status.ended;
+    judgement.slowBlocks = status.totals.of(Grade::laboured) + status.totals.of(Grade::straining);
+    judgement.stalledBlocks = status.totals.of(Grade::stalled);
+    judgement.linkFaults = status.totals.linkFaults;
+    if (identity.capacity.value > 0)
+        judgement.vouchedShare = static_cast<double>(status.totals.covered.value) /
+                                 static_cast<double>(identity.capacity.value);
+    for (const Patch& patch : patchesOf(ledger, identity.logicalBytes)) {
+        if (patch.unreadable.value == 0)
+            continue;
+        judgement.unreadable += patch.unreadable.value;
+        ++judgement.patches;
+        if (!judgement.firstPatchPercent)
+            judgement.firstPatchPercent = static_cast<double>(patch.span.first.value) * 100 /
+                                          static_cast<double>(identity.capacity.value);
+    }
+
+    const bool lostTheDrive = status.ended == Ended::driveGone || status.ended == Ended::noAnswer;
+    const bool dataAtRisk = data != DataElsewhere::saved;
+    if (lostTheDrive) {
+        judgement.meaning = Meaning::notAnswering;
+        judgement.next = dataAtRisk ? NextStep::saveDataFirst : NextStep::checkPower;
+    } else if (judgement.patches > fewPatches) {
+        judgement.meaning = Meaning::manyUnreadable;
+        judgement.next = dataAtRisk ? NextStep::saveDataFirst : NextStep::goOn;
+    } else if (judgement.patches > 0) {
+        judgement.meaning = Meaning::fewUnreadable;
+        judgement.next = dataAtRisk ? NextStep::saveData : NextStep::goOn;
+    } else if (judgement.linkFaults > 0 || status.ended == Ended::linkFaults) {
+        judgement.meaning = Meaning::linkSuspect;
+        judgement.next = NextStep::changeCable;
+    } else if (judgement.slowBlocks + judgement.stalledBlocks > 0) {
+        judgement.meaning = Meaning::slowOnly;
+        judgement.next = NextStep::readAgain;
+    } else if (status.totals.visited() >= leastBlocks || status.ended == Ended::complete) {
+        judgement.meaning = Meaning::even;
+        judgement.next = judgement.vouchedShare >= 1 ? NextStep::none : NextStep::goOn;
+    }
+    return judgement;
+}
+
+} // namespace orbita

@@ -1,0 +1,87 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/plate/baseline.h"
+
+namespace orbita {
+
+namespace {
+constexpr std::size_t window = 256;            // blocks that count as "nearby"
+constexpr std::size_t heldRotating = 64;       // enough for a median
+constexpr std::size_t heldSolidState = 1000;   // u is defined by the first thousand
+} // namespace
+
+RunningMedian::RunningMedian(std::size_t windowSize)
+    : m_ring(windowSize, 0)
+    , m_count(latencyCodes, 0) {}
+
+void RunningMedian::add(LatencyCode code) {
+    if (m_size == m_ring.size()) {
+        const LatencyCode old = m_ring[m_next];
+        --m_count[old];
+        if (old < m_median)
+            --m_below;
+    } else {
+        ++m_size;
+    }
+    m_ring[m_next] = code;
+    m_next = m_next + 1 == m_ring.size() ? 0 : m_next + 1;
+    ++m_count[code];
+    if (code < m_median)
+        ++m_below;
+    // The median is the value with at most `half` values below it and more than `half` up to it.
+    const std::size_t half = (m_size - 1) / 2;
+    while (m_below > half) {
+        do {
+            --m_median;
+        } while (m_count[m_median] == 0);
+        m_below -= m_count[m_median];
+    }
+    while (m_below + m_count[m_median] <= half) {
+        m_below += m_count[m_median];
+        do {
+            ++m_median;
+        } while (m_count[m_median] == 0);
+    }
+}
+
+Grader::Grader(Nanoseconds unit, bool solidState, const GradeLimits& limits)
+    : m_unit(unit)
+    , m_solidState(solidState)
+    , m_limits(limits)
+    , m_recent(window) {}
+
+bool Grader::hold(Nanoseconds latency) {
+    m_held.push_back(latency);
+    return m_held.size() >= (m_solidState ? heldSolidState : heldRotating);
+}
+
+void Grader::release() {
+    m_holding = false;
+    if (m_held.empty())
+        return;
+    const auto middle = m_held.begin() + static_cast<std::ptrdiff_t>((m_held.size() - 1) / 2);
+    std::nth_element(m_held.begin(), middle, m_held.end());
+    if (m_solidState)
+        m_unit = solidStateUnit(*middle);
+    m_recent.add(encodeLatency(*middle));
+    m_held.clear();
+    m_held.shrink_to_fit();
+}
+
+Nanoseconds Grader::baseline() const {
+    return m_recent.size() == 0 ? Nanoseconds{} : decodeLatency(m_recent.median());
+}
+
+Grader::Graded Grader::grade(Nanoseconds latency) {
+    if (m_recent.size() == 0)
+        m_recent.add(encodeLatency(latency));
+    if (m_recent.median() != m_baselineCode) {
+        m_baselineCode = m_recent.median();
+        m_baseline = decodeLatency(m_baselineCode);
+    }
+    const Graded graded{gradeOf(latency - m_baseline, m_unit, m_limits), latency - m_baseline};
+    if (graded.grade == Grade::steady)
+        m_recent.add(encodeLatency(latency));
+    return graded;
+}
+
+} // namespace orbita

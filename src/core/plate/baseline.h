@@ -1,0 +1,70 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What this drive does nearby: the running median of recent steady blocks.
+#pragma once
+
+#include "core/plate/cell.h"
+
+#include <vector>
+
+namespace orbita {
+
+// Median of the last `window` values, exact to the step of the latency code (1 %). Adding takes constant time
+// as long as values change slowly.
+class RunningMedian {
+public:
+    explicit RunningMedian(std::size_t window);
+
+    void add(LatencyCode code);
+    [[nodiscard]] std::size_t size() const { return m_size; }
+    // Requires size() > 0. With an even number of values, the lower of the two in the middle.
+    [[nodiscard]] LatencyCode median() const { return m_median; }
+
+private:
+    std::vector<LatencyCode> m_ring;
+    std::size_t m_next = 0;
+    std::size_t m_size = 0;
+    std::vector<std::uint32_t> m_count; // of each code in the window
+    LatencyCode m_median = 0;
+    std::size_t m_below = 0; // values in the window less than m_median
+};
+
+// Grades the blocks of one scan, all of the same size and read by the same command, in the order they are read.
+// The first blocks have nothing to be compared with: they are held until enough are there, then graded against
+// their own median. For solid state that is also when u is settled.
+class Grader {
+public:
+    // `unit` is u, or a stand-in until settled for solid state.
+    Grader(Nanoseconds unit, bool solidState, const GradeLimits& limits);
+
+    struct Graded {
+        Grade grade = Grade::steady;
+        Nanoseconds excess{}; // over the baseline; negative when faster
+    };
+
+    // True while blocks are still being held: grade() must not be called, hold() must.
+    [[nodiscard]] bool holding() const { return m_holding; }
+    // Holds one answered block's latency; true when enough are held (release() is then due).
+    bool hold(Nanoseconds latency);
+    // Ends the holding with what is there. The held blocks are then graded by calling grade() for each, in order.
+    void release();
+
+    Graded grade(Nanoseconds latency);
+
+    [[nodiscard]] Nanoseconds unit() const { return m_unit; }
+    [[nodiscard]] const GradeLimits& limits() const { return m_limits; }
+    // Zero while nothing has been graded.
+    [[nodiscard]] Nanoseconds baseline() const;
+
+private:
+    Nanoseconds m_unit;
+    bool m_solidState;
+    GradeLimits m_limits;
+    bool m_holding = true;
+    std::vector<Nanoseconds> m_held;
+    RunningMedian m_recent;
+    // What grade() needs of the last median, kept while the median stands still.
+    LatencyCode m_baselineCode = 0;
+    Nanoseconds m_baseline{};
+};
+
+} // namespace orbita

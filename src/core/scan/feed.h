@@ -1,0 +1,101 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a running scan tells: written by the engine, read by any number of viewers, neither waiting for the other
+// longer than it takes to copy a few numbers.
+#pragma once
+
+#include "core/base/span_set.h"
+#include "core/plate/lateness.h"
+#include "core/plate/ledger.h"
+#include "core/scan/plan.h"
+#include "core/scan/tape.h"
+
+#include <mutex>
+
+namespace orbita {
+
+struct ScanTotals {
+    std::array<std::uint64_t, gradeCount> blocks{}; // by Grade; `none` is not counted
+    std::uint64_t linkFaults = 0;                   // damaged transfers, also those that succeeded when repeated
+    SectorCount covered;                            // sectors whose state is known
+
+    [[nodiscard]] std::uint64_t of(Grade grade) const { return blocks[static_cast<std::size_t>(grade)]; }
+    [[nodiscard]] std::uint64_t visited() const {
+        std::uint64_t sum = 0;
+        for (const std::uint64_t n : blocks)
+            sum += n;
+        return sum;
+    }
+};
+
+enum class ScanPhase : std::uint8_t {
+    opening,   // the drive has not been identified yet
+    measuring, // short reads for the expected duration
+    reading,
+    splitting, // looking for the exact sectors in an unreadable block
+    waiting,   // a command is past the limit, or the drive seems gone
+    pausing,
+    paused,
+    ended
+};
+
+struct ScanStatus {
+    ScanPhase phase = ScanPhase::opening;
+    Ended ended = Ended::running;
+    ScanTotals totals;
+    Lba position;                      // all sectors of the span before this have been dealt with
+    Nanoseconds elapsed{};             // on the drive's clock, pauses not counted
+    std::optional<Nanoseconds> expected; // for the whole span
+    std::optional<Nanoseconds> left;
+    double paceNow = 0;                // bytes a second, over about the last second
+    double paceAverage = 0;
+    Nanoseconds unit{};                // u
+    Nanoseconds baseline{};            // what this drive does nearby; zero while unknown
+    Nanoseconds waited{};              // in phase waiting: for how long
+    LatenessHistogram lateness;
+    std::uint64_t ledgerVersion = 0;
+    std::size_t tapeLength = 0;
+};
+
+class ScanFeed {
+public:
+    // Engine side.
+    void begin(const DriveIdentity& identity, const DriveLimits& limits, const SettledPlan& plan,
+               std::shared_ptr<const Plate> plate);
+    void publish(const ScanStatus& status);
+    void append(TapeEntry entry);
+    void cover(LbaSpan span);
+    void uncover(LbaSpan span);
+    void addDefect(const LedgerEntry& entry);
+    void removeDefects(LbaSpan span);
+    [[nodiscard]] SectorCount unreadable() const;
+    [[nodiscard]] SectorCount covered() const;
+    void fail(Error error);
+
+    // Viewer side. Copies, each consistent in itself.
+    [[nodiscard]] ScanStatus status() const;
+    [[nodiscard]] std::vector<LedgerEntry> ledger() const;
+    [[nodiscard]] std::vector<TapeEntry> tape(std::size_t from = 0) const;
+    [[nodiscard]] SpanSet coveredSpans() const;
+    // Null until the drive has been opened.
+    [[nodiscard]] std::shared_ptr<const Plate> plate() const;
+    [[nodiscard]] DriveIdentity identity() const;
+    [[nodiscard]] DriveLimits limits() const;
+    [[nodiscard]] SettledPlan plan() const;
+    // Why the scan could not begin.
+    [[nodiscard]] std::optional<Error> error() const;
+
+private:
+    mutable std::mutex m_mutex;
+    DriveIdentity m_identity;
+    DriveLimits m_limits;
+    SettledPlan m_plan;
+    std::shared_ptr<const Plate> m_plate;
+    ScanStatus m_status;
+    Ledger m_ledger;
+    std::vector<TapeEntry> m_tape;
+    SpanSet m_covered;
+    std::uint64_t m_coveredSectors = 0;
+    std::optional<Error> m_error;
+};
+
+} // namespace orbita

@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A scan as it is kept: everything that was asked, measured and found. What is saved, exported and reopened.
+#pragma once
+
+#include "core/scan/feed.h"
+
+#include <string>
+
+namespace orbita {
+
+struct ScanRecord {
+    DriveIdentity drive;
+    SettledPlan plan;
+    std::vector<AccessNote> accessNotes;
+    std::uint32_t maxSectorsPerCommand = 0;
+    std::int64_t startedAt = 0; // seconds since 1970-01-01 UTC
+    GradeLimits limits;
+    ScanStatus status;
+    std::vector<LbaSpan> covered;
+    std::vector<LedgerEntry> ledger;
+    std::vector<TapeEntry> tape;
+    std::shared_ptr<const Plate> plate; // null where the drive was never opened
+
+    [[nodiscard]] bool wholeSpanCovered() const {
+        return status.totals.covered == plan.grid.span.count;
+    }
+};
+
+// The present state of a scan, running or not.
+ScanRecord recordOf(const ScanFeed& feed, std::int64_t startedAt, const GradeLimits& limits);
+
+} // namespace orbita

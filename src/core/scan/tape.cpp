@@ -1,0 +1,36 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/scan/tape.h"
+
+#include "core/base/names.h"
+
+#include <array>
+
+namespace orbita {
+
+namespace {
+
+constexpr std::array<std::string_view, 9> endedNames = {
+    "running", "complete", "stopped", "stop-rule", "drive-gone", "no-answer", "shrunk", "link-faults", "reader-lost"};
+
+constexpr std::array<std::string_view, 20> kindNames = {
+    "started",       "pace-measured", "paused",       "resumed",            "slow",
+    "stalled",       "answered-late", "unreadable",   "recovered",          "link-fault",
+    "probing",       "came-back",     "withdrawn",    "kernel-splits",      "through-page-cache",
+    "partial-last-sector", "in-use",  "stop-rule",    "too-many",           "ended"};
+
+} // namespace
+
+std::string_view endedName(Ended ended) {
+    return endedNames[static_cast<std::size_t>(ended)];
+}
+std::optional<Ended> endedFromName(std::string_view name) {
+    return enumFromName<Ended>(endedNames, name);
+}
+std::string_view tapeKindName(TapeKind kind) {
+    return kindNames[static_cast<std::size_t>(kind)];
+}
+std::optional<TapeKind> tapeKindFromName(std::string_view name) {
+    return enumFromName<TapeKind>(kindNames, name);
+}
+
+} // namespace orbita

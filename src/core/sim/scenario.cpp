@@ -1,0 +1,315 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/sim/scenario.h"
+
+#include <bit>
+#include <cmath>
+#include <fstream>
+#include <limits>
+#include <nlohmann/json.hpp>
+#include <set>
+#include <sstream>
+
+namespace orbita::sim {
+
+namespace {
+
+using Json = nlohmann::json;
+
+// What is wrong with a scenario file; turned into an Error where parsing began.
+struct Complaint {
+    std::string text;
+};
+
+// One JSON object being read: every key must be known, of the right type and inside its range.
+class ObjectReader {
+public:
+    ObjectReader(const Json& json, std::string where)
+        : m_json(json)
+        , m_where(std::move(where)) {
+        if (!json.is_object())
+            throw Complaint{m_where + " must be an object"};
+    }
+
+    const Json* find(const char* key) {
+        m_known.insert(key);
+        const auto it = m_json.find(key);
+        return it == m_json.end() ? nullptr : &*it;
+    }
+    bool has(const char* key) { return find(key) != nullptr; }
+
+    const Json& need(const char* key) {
+        const Json* value = find(key);
+        if (value == nullptr)
+            throw Complaint{m_where + " lacks \"" + key + "\""};
+        return *value;
+    }
+
+    std::string text(const char* key, const std::string& otherwise) {
+        return has(key) ? text(key) : otherwise;
+    }
+    std::string text(const char* key) {
+        const Json& value = need(key);
+        if (!value.is_string())
+            throw Complaint{at(key) + " must be a text"};
+        return value.get<std::string>();
+    }
+
+    std::uint64_t whole(const char* key, std::uint64_t least, std::uint64_t most) {
+        const Json& value = need(key);
+        if (!value.is_number_unsigned() || value.get<std::uint64_t>() < least ||
+            value.get<std::uint64_t>() > most)
+            throw Complaint{at(key) + " must be a whole number from " + std::to_string(least) + " to " +
+                            std::to_string(most)};
+        return value.get<std::uint64_t>();
+    }
+    std::uint64_t whole(const char* key, std::uint64_t least, std::uint64_t most, std::uint64_t otherwise) {
+        return has(key) ? whole(key, least, most) : otherwise;
+    }
+
+    double number(const char* key, double least, double most) {
+        const Json& value = need(key);
+        if (!value.is_number() || !(value.get<double>() >= least && value.get<double>() <= most)) {
+            std::ostringstream range;
+            range << " must be a number from " << least << " to " << most;
+            throw Complaint{at(key) + range.str()};
+        }
+        return value.get<double>();
+    }
+    double number(const char* key, double least, double most, double otherwise) {
+        return has(key) ? number(key, least, most) : otherwise;
+    }
+
+    bool flag(const char* key, bool otherwise) {
+        const Json* value = find(key);
+        if (value == nullptr)
+            return otherwise;
+        if (!value->is_boolean())
+            throw Complaint{at(key) + " must be true or false"};
+        return value->get<bool>();
+    }
+
+    [[nodiscard]] std::string at(const char* key) const { return m_where + "." + key; }
+    [[nodiscard]] const std::string& where() const { return m_where; }
+
+    // To be called when all keys have been asked for.
+    void finish() const {
+        for (const auto& item : m_json.items())
+            if (!m_known.contains(item.key()))
+                throw Complaint{m_where + " has a key that no scenario knows: \"" + item.key() + "\""};
+    }
+
+private:
+    const Json& m_json;
+    std::string m_where;
+    std::set<std::string> m_known;
+};
+
+constexpr double mostMilliseconds = 1e9;
+
+void readDrive(ObjectReader object, Scenario& scenario) {
+    ata::IdentifyData& id = scenario.identity;
+    id.model = object.text("model");
+    id.serial = object.text("serial");
+    id.firmware = object.text("firmware", "");
+    id.capacity.value = object.whole("sectors", 1, 1ULL << 48U);
+    id.logicalBytes = static_cast<std::uint32_t>(object.whole("logical_bytes", 512, 4096, 512));
+    id.physicalBytes = static_cast<std::uint32_t>(object.whole("physical_bytes", 512, 65536, id.logicalBytes));
+    if (!std::has_single_bit(id.logicalBytes) || !std::has_single_bit(id.physicalBytes) ||
+        id.physicalBytes < id.logicalBytes)
+        throw Complaint{object.where() + ": sector sizes must be powers of two, physical no smaller than logical"};
+    const bool solid = object.flag("solid_state", false);
+    if (solid && object.has("rpm"))
+        throw Complaint{object.where() + " has \"rpm\" although \"solid_state\" is true"};
+    if (solid)
+        id.rotationRate = 1;
+    else if (object.has("rpm"))
+        id.rotationRate = static_cast<std::uint32_t>(object.whole("rpm", 1025, 65534));
+    scenario.attachment = object.text("attachment", "SATA");
+    object.finish();
+}
+
+void readPace(ObjectReader object, Scenario& s) {
+    s.outerMbPerS = object.number("outer_mb_per_s", 0.1, 1e5);
+    s.innerMbPerS = object.number("inner_mb_per_s", 0.1, 1e5, s.outerMbPerS);
+    s.zones = static_cast<std::uint32_t>(object.whole("zones", 1, 1000, s.zones));
+    s.heads = static_cast<std::uint32_t>(object.whole("heads", 1, 64, s.heads));
+    s.headSpreadPercent = object.number("head_spread_percent", 0, 90, s.headSpreadPercent);
+    s.jitterPercent = object.number("jitter_percent", 0, 50, s.jitterPercent);
+    s.overhead = fromMilliseconds(object.number("overhead_us", 0, 1e6, 60) / 1e3);
+    s.shortestSeek = fromMilliseconds(object.number("shortest_seek_ms", 0, 1e4, 1));
+    s.longestSeek = fromMilliseconds(object.number("longest_seek_ms", 0, 1e4, 16));
+    object.finish();
+}
+
+void readCache(ObjectReader object, Scenario& s) {
+    s.cacheBytes = object.whole("bytes", 0, 1ULL << 40U);
+    s.readAheadBytes = object.whole("read_ahead_bytes", 0, 1ULL << 30U, s.readAheadBytes);
+    s.interfaceMbPerS = object.number("interface_mb_per_s", 0.1, 1e6, s.interfaceMbPerS);
+    object.finish();
+}
+
+DefectKind readKind(ObjectReader& object) {
+    const std::string kind = object.text("kind");
+    if (kind == "slow")
+        return DefectKind::slow;
+    if (kind == "unreadable")
+        return DefectKind::unreadable;
+    if (kind == "freeze")
+        return DefectKind::freeze;
+    if (kind == "drop")
+        return DefectKind::drop;
+    if (kind == "link_fault")
+        return DefectKind::linkFault;
+    throw Complaint{object.at("kind") + " is \"" + kind +
+                    "\"; it must be slow, unreadable, freeze, drop or link_fault"};
+}
+
+// "turns" of a rotating drive, or "extra_ms".
+Nanoseconds readLateness(ObjectReader& object, const Scenario& scenario, const char* turnsKey, const char* msKey) {
+    if (object.has(turnsKey) == object.has(msKey))
+        throw Complaint{object.where() + " needs either \"" + turnsKey + "\" or \"" + msKey + "\""};
+    if (object.has(msKey))
+        return fromMilliseconds(object.number(msKey, 0, mostMilliseconds));
+    if (!scenario.rotating())
+        throw Complaint{object.at(turnsKey) + ": a solid-state drive has no turns; use \"" + msKey + "\""};
+    return fromSeconds(toSeconds(scenario.turn()) * object.number(turnsKey, 0, 1e6));
+}
+
+Defect readDefect(ObjectReader object, const Scenario& scenario) {
+    Defect defect;
+    defect.kind = readKind(object);
+    const std::uint64_t capacity = scenario.identity.capacity.value;
+    defect.span.first.value = object.whole("lba", 0, capacity - 1);
+    defect.span.count.value = object.whole("sectors", 1, capacity - defect.span.first.value, 1);
+    defect.probability = object.number("probability", 0, 1, 1);
+    defect.times = static_cast<std::uint32_t>(object.whole("times", 0, 1'000'000, 0));
+    switch (defect.kind) {
+    case DefectKind::slow:
+        defect.delay = readLateness(object, scenario, "turns", "extra_ms");
+        break;
+    case DefectKind::unreadable:
+        defect.delay = fromMilliseconds(object.number("answer_ms", 0, mostMilliseconds, 2500));
+        break;
+    case DefectKind::freeze:
+        if (object.has("seconds") == object.flag("forever", false))
+            throw Complaint{object.where() + " needs either \"seconds\" or \"forever\": true"};
+        defect.endless = object.flag("forever", false);
+        if (!defect.endless)
+            defect.duration = fromSeconds(object.number("seconds", 0, 1e6));
+        break;
+    case DefectKind::drop:
+    case DefectKind::linkFault:
+        break;
+    }
+    object.finish();
+    return defect;
+}
+
+Speckle readSpeckle(ObjectReader object, const Scenario& scenario) {
+    Speckle speckle;
+    speckle.perMillion = object.number("per_million", 0, 1e6);
+    speckle.least = readLateness(object, scenario, "least_turns", "least_ms");
+    speckle.most = readLateness(object, scenario, "most_turns", "most_ms");
+    speckle.fromPercent = object.number("from_percent", 0, 100, 0);
+    speckle.toPercent = object.number("to_percent", speckle.fromPercent, 100, 100);
+    if (speckle.most < speckle.least)
+        throw Complaint{object.where() + ": the most must not be below the least"};
+    object.finish();
+    return speckle;
+}
+
+Scenario readScenario(const Json& json) {
+    ObjectReader top(json, "scenario");
+    if (top.text("format") != "orbita-scenario")
+        throw Complaint{"scenario.format must be \"orbita-scenario\""};
+    if (top.whole("version", 1, 1000) != 1)
+        throw Complaint{"scenario.version is one that this Orbita does not know; it reads version 1"};
+    Scenario scenario;
+    scenario.name = top.text("name");
+    scenario.story = top.text("story", "");
+    scenario.seed = top.whole("seed", 0, std::numeric_limits<std::uint64_t>::max(), 1);
+    readDrive(ObjectReader(top.need("drive"), "scenario.drive"), scenario);
+    readPace(ObjectReader(top.need("pace"), "scenario.pace"), scenario);
+    if (const Json* cache = top.find("cache"))
+        readCache(ObjectReader(*cache, "scenario.cache"), scenario);
+    const auto list = [&](const char* key, auto&& readOne) {
+        const Json* values = top.find(key);
+        if (values == nullptr)
+            return;
+        if (!values->is_array())
+            throw Complaint{top.at(key) + " must be a list"};
+        for (std::size_t i = 0; i < values->size(); ++i)
+            readOne(ObjectReader((*values)[i], top.at(key) + "[" + std::to_string(i) + "]"));
+    };
+    list("defects", [&](ObjectReader o) { scenario.defects.push_back(readDefect(std::move(o), scenario)); });
+    list("speckles", [&](ObjectReader o) { scenario.speckles.push_back(readSpeckle(std::move(o), scenario)); });
+    scenario.playbackSeconds = top.number("playback_seconds", 0.1, 1e6, scenario.playbackSeconds);
+    top.finish();
+    settleDefects(scenario);
+    return scenario;
+}
+
+Error badScenario(const std::string& origin, std::string why) {
+    return {Error::Kind::badCall, "reading the scenario", origin, std::move(why),
+            "docs/formats.md describes scenario files; those under demo/ are examples."};
+}
+
+} // namespace
+
+Nanoseconds Scenario::turn() const {
+    if (!rotating())
+        return {};
+    return fromSeconds(60.0 / identity.rotationRate.value_or(7200));
+}
+
+double Scenario::pace(Lba lba) const {
+    if (zones <= 1)
+        return outerMbPerS;
+    const double where = static_cast<double>(lba.value) / static_cast<double>(identity.capacity.value);
+    const double zone = std::floor(where * zones) / (zones - 1);
+    return outerMbPerS + (innerMbPerS - outerMbPerS) * std::min(zone, 1.0);
+}
+
+Nanoseconds Scenario::undisturbedDuration() const {
+    const double zoneBytes =
+        static_cast<double>(identity.capacity.value) * identity.logicalBytes / zones;
+    double seconds = 0;
+    for (std::uint32_t zone = 0; zone < zones; ++zone) {
+        const double where = (zone + 0.5) / zones * static_cast<double>(identity.capacity.value);
+        seconds += zoneBytes / (pace({static_cast<std::uint64_t>(where)}) * 1e6);
+    }
+    return fromSeconds(seconds);
+}
+
+void settleDefects(Scenario& scenario) {
+    const std::uint64_t per = std::max(1U, scenario.identity.physicalBytes / scenario.identity.logicalBytes);
+    for (Defect& defect : scenario.defects) {
+        if (defect.kind != DefectKind::unreadable)
+            continue;
+        const std::uint64_t first = defect.span.first.value / per * per;
+        const std::uint64_t end = (defect.span.end().value + per - 1) / per * per;
+        defect.span = intersection(spanBetween({first}, {end}), {Lba{0}, scenario.identity.capacity});
+    }
+    std::stable_sort(scenario.defects.begin(), scenario.defects.end(),
+                     [](const Defect& a, const Defect& b) { return a.span.first < b.span.first; });
+}
+
+Result<Scenario> parseScenario(const std::string& text, const std::string& origin) {
+    try {
+        return readScenario(Json::parse(text));
+    } catch (const Complaint& complaint) {
+        return tl::unexpected(badScenario(origin, complaint.text));
+    } catch (const Json::exception& e) {
+        return tl::unexpected(badScenario(origin, std::string("it is no valid JSON: ") + e.what()));
+    }
+}
+
+Result<Scenario> loadScenario(const std::string& path) {
+    std::ifstream file(path);
+    std::ostringstream text;
+    if (!(text << file.rdbuf()) || !file)
+        return tl::unexpected(systemError("reading the scenario", path, errno == 0 ? ENOENT : errno));
+    return parseScenario(text.str(), path);
+}
+
+} // namespace orbita::sim

@@ -1,0 +1,82 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A simulated drive as a scenario file describes it: the ground truth a scan is compared with.
+// The file format is documented in docs/formats.md.
+#pragma once
+
+#include "core/base/error.h"
+#include "core/drive/ata/identify.h"
+
+#include <string>
+#include <vector>
+
+namespace orbita::sim {
+
+enum class DefectKind : std::uint8_t {
+    slow,       // answers late
+    unreadable, // the drive gives up on it
+    freeze,     // the drive answers nothing for a time, or never again
+    drop,       // the drive vanishes for good
+    linkFault,  // the transfer is damaged on the way
+};
+
+struct Defect {
+    DefectKind kind = DefectKind::slow;
+    LbaSpan span;
+    double probability = 1; // that one reading meets it
+    // slow: how much later than undisturbed; unreadable: how long the drive tries before it says so.
+    Nanoseconds delay{};
+    Nanoseconds duration{}; // freeze: how long
+    bool endless = false;   // freeze: it never ends
+    std::uint32_t times = 0; // met at most so often; 0: always
+};
+
+// Slow places strewn at random, the same in every run of one seed.
+struct Speckle {
+    double perMillion = 0; // of the drive's regions of 1 MiB
+    Nanoseconds least{};
+    Nanoseconds most{};
+    double fromPercent = 0; // of the drive
+    double toPercent = 100;
+};
+
+struct Scenario {
+    std::string name;  // short, lower case: demo:NAME
+    std::string story; // one sentence on where the drive comes from
+    std::string attachment = "SATA";
+    ata::IdentifyData identity;
+    std::uint64_t seed = 1;
+
+    double outerMbPerS = 200; // at LBA 0
+    double innerMbPerS = 100; // at the last LBA
+    std::uint32_t zones = 24;
+    std::uint32_t heads = 4;
+    double headSpreadPercent = 2; // difference between best and worst head
+    double jitterPercent = 1;
+    Nanoseconds overhead{60'000}; // of one command
+    Nanoseconds shortestSeek{1'000'000};
+    Nanoseconds longestSeek{16'000'000};
+    std::uint64_t cacheBytes = 64U << 20U;
+    std::uint64_t readAheadBytes = 2U << 20U;
+    double interfaceMbPerS = 500;
+
+    std::vector<Defect> defects; // ascending; unreadable ones cover whole physical sectors
+    std::vector<Speckle> speckles;
+    double playbackSeconds = 120; // how long the demonstration takes to play a scan of the whole drive
+
+    [[nodiscard]] bool rotating() const { return identity.rotationRate.value_or(0) != 1; }
+    // One revolution; zero for solid state.
+    [[nodiscard]] Nanoseconds turn() const;
+    // Media pace in MB/s at `lba`, without head differences.
+    [[nodiscard]] double pace(Lba lba) const;
+    // What reading the whole drive takes without defects.
+    [[nodiscard]] Nanoseconds undisturbedDuration() const;
+};
+
+// `origin` names the text in errors: a file name. Errors name the key that is wrong or missing, and where it stands.
+Result<Scenario> parseScenario(const std::string& text, const std::string& origin);
+Result<Scenario> loadScenario(const std::string& path);
+
+// Sorts the defects and widens unreadable ones to whole physical sectors. parseScenario does so itself.
+void settleDefects(Scenario& scenario);
+
+} // namespace orbita::sim

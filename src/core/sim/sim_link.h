@@ -1,0 +1,49 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A link with a simulated ATA drive at its end: it decodes the same command blocks a real one would get.
+#pragma once
+
+#include "core/drive/link/link.h"
+#include "core/sim/surface.h"
+#include "core/sim/virtual_clock.h"
+
+#include <deque>
+
+namespace orbita::sim {
+
+class SimLink final : public Link {
+public:
+    // speed: see VirtualClock. Where the drive does not answer for seconds, a paced clock slows down, so that
+    // the wait can be watched.
+    explicit SimLink(Scenario scenario, double speed = 0);
+
+    void withdrawQueued() override;
+    void abandon() override { m_abandoned = true; }
+    [[nodiscard]] std::size_t queueLimit() const override { return 64; }
+    [[nodiscard]] Clock& clock() override { return m_clock; }
+    // The data of IDENTIFY DEVICE. What is on the simulated medium is not handed over.
+    [[nodiscard]] std::span<const std::byte> data() const override { return m_data; }
+
+protected:
+    void send(std::span<const Request> requests) override;
+    std::size_t collect(std::span<Reply> replies, Nanoseconds patience) override;
+
+private:
+    void begin(const Request& request);
+    void haltBehindFront();
+
+    Surface m_surface;
+    VirtualClock m_clock;
+    double m_speed;
+    std::deque<Request> m_queue;
+    std::deque<Reply> m_withdrawn;
+    std::vector<std::byte> m_data;
+    bool m_abandoned = false;
+
+    // The command at the drive: the front of the queue, once begun.
+    bool m_begun = false;
+    Nanoseconds m_begunAt{};
+    std::optional<Nanoseconds> m_latency; // absent: it never answers
+    Reply m_reply;
+};
+
+} // namespace orbita::sim

@@ -1,0 +1,64 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The mechanics of the simulated drive: how long a read takes and what comes of it.
+#pragma once
+
+#include "core/sim/scenario.h"
+
+#include <deque>
+#include <optional>
+
+namespace orbita::sim {
+
+enum class ReadResult : std::uint8_t { data, unreadable, damagedOnTheWay, gone };
+
+struct ReadEvent {
+    ReadResult result = ReadResult::data;
+    std::optional<Nanoseconds> latency; // absent: no answer ever
+    Lba firstBad;                       // when unreadable
+};
+
+// Deterministic: the same reads at the same times give the same events.
+class Surface {
+public:
+    explicit Surface(Scenario scenario);
+
+    [[nodiscard]] const Scenario& scenario() const { return m_scenario; }
+    // One read, sent at `now`. Requires a span inside the drive, and each `now` no earlier than the answer before.
+    ReadEvent read(LbaSpan span, Nanoseconds now);
+
+private:
+    struct Segment {
+        Lba first;
+        Lba end;
+    };
+
+    double random(std::uint64_t key, std::uint64_t salt) const; // [0, 1)
+    bool cached(LbaSpan span) const;
+    void remember(LbaSpan span, bool continues);
+    double nsPerSector(Lba lba);
+    Nanoseconds mechanics(LbaSpan span, Nanoseconds now, bool continues);
+    Nanoseconds speckles(LbaSpan span) const;
+    // Applies the defects inside `span` to `event`, whose latency is present.
+    void meetDefects(LbaSpan span, ReadEvent& event);
+    bool meets(std::size_t defect);
+
+    Scenario m_scenario;
+    std::vector<Lba> m_latestEnd; // latestEnd[i]: the furthest end among defects 0..i
+    std::vector<std::uint32_t> m_met;
+    std::deque<Segment> m_cache;
+    std::uint64_t m_cachedSectors = 0;
+    std::uint64_t m_attempts = 0;
+    bool m_gone = false;
+
+    // Where the head has read to, ahead of what was asked for, and when it got there.
+    Lba m_headAt;
+    Nanoseconds m_headTime{};
+    Lba m_streamEnd; // where a read that continues the last one begins
+
+    // The pace of one zone, kept because consecutive reads rarely leave it.
+    Lba m_zoneFirst;
+    Lba m_zoneEnd;
+    double m_zoneNsPerSector = 0;
+};
+
+} // namespace orbita::sim

@@ -1,0 +1,40 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a person may name as the thing to scan: a device or image path, demo:NAME or sim:SCENARIO.json.
+#pragma once
+
+#include "core/drive/drive.h"
+#include "core/inventory/inventory.h"
+#include "core/sim/scenario.h"
+
+#include <filesystem>
+#include <stop_token>
+
+namespace orbita {
+
+struct Target {
+    std::string name;                        // as given
+    DriveIdentity identity;                  // what is known without opening; capacity 0 where nothing is
+    std::vector<DriveUse> uses;
+    std::string backingFile;
+    std::optional<sim::Scenario> scenario;   // of a simulated drive
+    std::filesystem::path scenarioFile;
+
+    [[nodiscard]] bool simulated() const { return scenario.has_value(); }
+};
+
+// Where the scenarios of the demonstration rack are: beside the program.
+std::filesystem::path demoFolder();
+// The demonstration rack, in the order of the file names. Errors name the file.
+Result<std::vector<Target>> demoTargets(const std::filesystem::path& folder = demoFolder());
+
+// Recognises what is named, without opening a drive. Errors: no such demonstration drive (with those there are),
+// a bad scenario, no such path.
+Result<Target> findTarget(const std::string& name);
+
+// Opens it for reading. `paced`: a simulated drive plays at the speed its scenario asks for; else as fast as can be.
+Result<std::unique_ptr<Drive>> openTarget(const Target& target, bool paced, std::stop_token stop = {});
+
+// Refuses a place for results that lies on the drive to be scanned.
+Result<void> checkExportPlace(const std::filesystem::path& path, const Target& target);
+
+} // namespace orbita

@@ -1,0 +1,96 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "report/format.h"
+
+#include <QCoreApplication>
+#include <QLocale>
+#include <array>
+#include <cmath>
+
+namespace orbita::format {
+
+namespace {
+
+const QChar noBreakSpace(0x00A0);
+
+QString tr(const char* text) {
+    return QCoreApplication::translate("format", text);
+}
+
+QString grouped(std::uint64_t n) {
+    QString digits = QString::number(n);
+    for (qsizetype at = digits.size() - 3; at > 0; at -= 3)
+        digits.insert(at, noBreakSpace);
+    return digits;
+}
+
+// Three digits in all, as "4.00", "40.0", "400".
+QString threeDigits(double value) {
+    return QLocale().toString(value, 'f', value < 9.995 ? 2 : value < 99.95 ? 1 : 0);
+}
+
+} // namespace
+
+QString lba(Lba lba) {
+    return grouped(lba.value);
+}
+
+QString count(std::uint64_t n) {
+    return grouped(n);
+}
+
+QString bytes(std::uint64_t n) {
+    static constexpr std::array<const char*, 7> units = {"B", "kB", "MB", "GB", "TB", "PB", "EB"};
+    auto value = static_cast<double>(n);
+    std::size_t unit = 0;
+    while (value >= 999.5 && unit + 1 < units.size()) {
+        value /= 1000;
+        ++unit;
+    }
+    return (unit == 0 ? QString::number(n) : threeDigits(value)) + noBreakSpace + QLatin1String(units[unit]);
+}
+
+QString percent(double share, int decimals) {
+    return QLocale().toString(share * 100, 'f', decimals) + noBreakSpace + QLatin1Char('%');
+}
+
+QString pace(double bytesPerSecond) {
+    return threeDigits(bytesPerSecond / 1e6) + noBreakSpace + QLatin1String("MB/s");
+}
+
+QString duration(Nanoseconds t) {
+    const auto total = static_cast<qlonglong>(std::llround(toSeconds(t)));
+    const qlonglong hours = total / 3600;
+    const qlonglong minutes = total / 60 % 60;
+    const qlonglong seconds = total % 60;
+    QString text;
+    if (hours >= 48)
+        text = tr("%1 d %2 h").arg(hours / 24).arg(hours % 24);
+    else if (hours > 0)
+        text = tr("%1 h %2 min").arg(hours).arg(minutes);
+    else if (minutes > 0)
+        text = tr("%1 min %2 s").arg(minutes).arg(seconds);
+    else
+        text = tr("%1 s").arg(seconds);
+    return text.replace(QLatin1Char(' '), noBreakSpace);
+}
+
+QString clock(Nanoseconds t) {
+    const auto total = static_cast<qlonglong>(toSeconds(t));
+    return QStringLiteral("%1:%2:%3")
+        .arg(total / 3600)
+        .arg(total / 60 % 60, 2, 10, QLatin1Char('0'))
+        .arg(total % 60, 2, 10, QLatin1Char('0'));
+}
+
+QString milliseconds(Nanoseconds t) {
+    const double ms = toMilliseconds(t);
+    if (ms >= 999.5)
+        return threeDigits(ms / 1000) + noBreakSpace + QLatin1Char('s');
+    return threeDigits(ms) + noBreakSpace + QLatin1String("ms");
+}
+
+QString turns(double n) {
+    return QLocale().toString(n, 'f', std::abs(n) < 10 ? 1 : 0);
+}
+
+} // namespace orbita::format

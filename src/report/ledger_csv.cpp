@@ -1,0 +1,21 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "report/ledger_csv.h"
+
+#include <fmt/format.h>
+#include <iterator>
+
+namespace orbita {
+
+std::string ledgerCsv(const ScanRecord& record) {
+    std::string csv = "lba,sectors,byte_offset,percent,grade,latency_ms,standing,cause\r\n";
+    for (const LedgerEntry& entry : record.ledger)
+        fmt::format_to(std::back_inserter(csv), "{},{},{},{:.4f},{},{:.3f},{},{}\r\n", entry.span.first.value,
+                       entry.span.count.value, entry.span.first.value * record.drive.logicalBytes,
+                       static_cast<double>(entry.span.first.value) * 100 /
+                           static_cast<double>(record.drive.capacity.value),
+                       gradeName(entry.grade), toMilliseconds(entry.latency), standingName(entry.standing),
+                       entry.grade != Grade::unreadable ? "" : entry.causeGiven ? "given" : "none given");
+    return csv;
+}
+
+} // namespace orbita

@@ -1,0 +1,101 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "report/text_report.h"
+
+#include "report/format.h"
+#include "report/words.h"
+
+#include <QCoreApplication>
+#include <QDateTime>
+#include <QLocale>
+
+namespace orbita {
+
+namespace {
+
+constexpr qsizetype mostListed = 2000; // the CSV has them all
+
+QString tr(const char* text) {
+    return QCoreApplication::translate("textReport", text);
+}
+
+QString line(const QString& name, const QString& value) {
+    return QStringLiteral("  %1 %2\n").arg(name.leftJustified(18), value);
+}
+
+QString orNotTold(const std::string& text) {
+    return text.empty() ? tr("not told") : QString::fromStdString(text);
+}
+
+} // namespace
+
+QString textReport(const ScanRecord& record) {
+    const DriveIdentity& drive = record.drive;
+    const ScanStatus& status = record.status;
+    const bool rotating = drive.rotating.value_or(true);
+    QString text = tr("Orbita scan report") + QStringLiteral("\n\n");
+
+    text += tr("Drive") + QLatin1Char('\n');
+    text += line(tr("model"), orNotTold(drive.model));
+    text += line(tr("serial"), orNotTold(drive.serial));
+    text += line(tr("firmware"), orNotTold(drive.firmware));
+    text += line(tr("kind"), words::driveLine(drive));
+    text += line(tr("sectors"), tr("%1 of %2 bytes (physical %3)")
+                                    .arg(format::count(drive.capacity.value))
+                                    .arg(drive.logicalBytes)
+                                    .arg(drive.physicalBytes));
+    text += line(tr("opened as"), QString::fromStdString(drive.path));
+
+    text += QLatin1Char('\n') + tr("Scan") + QLatin1Char('\n');
+    text += line(tr("begun"), QLocale().toString(QDateTime::fromSecsSinceEpoch(record.startedAt), QLocale::LongFormat));
+    text += line(tr("plan"), tr("read, forward, blocks of %1, %2")
+                                 .arg(format::bytes(std::uint64_t{record.plan.grid.blockSectors} * drive.logicalBytes),
+                                      words::span(record.plan.grid.span)));
+    text += line(tr("limit"), tr("stalled after %1, given up after %2")
+                                  .arg(format::duration(record.plan.asked.limit),
+                                       format::duration(record.plan.asked.giveUp)));
+    text += line(tr("data"), words::dataElsewhere(record.plan.asked.data));
+    if (record.plan.asked.inUse)
+        text += line(tr("in use"), tr("something else used the drive; timings suffer"));
+    for (const AccessNote accessNote : record.accessNotes)
+        text += line(tr("note"), words::accessNote(accessNote));
+    text += line(tr("ended"), words::ended(status.ended));
+    text += line(tr("time"), tr("%1 at %2 on average")
+                                 .arg(format::duration(status.elapsed), format::pace(status.paceAverage)));
+
+    text += QLatin1Char('\n') + tr("Judgement so far") + QStringLiteral("\n  ") +
+            words::judgement(judgeSoFar(status, record.ledger, drive, record.plan.asked.data)) + QLatin1Char('\n');
+
+    text += QLatin1Char('\n') + tr("Blocks") + QLatin1Char('\n');
+    for (const Grade grade : allGrades)
+        if (grade != Grade::none)
+            text += QStringLiteral("  %1 %2  %3\n")
+                        .arg(words::grade(grade).leftJustified(11), format::count(status.totals.of(grade)).rightJustified(14),
+                             words::gradeMeaning(grade, record.limits, status.unit, rotating));
+
+    const std::vector<Patch> patches = patchesOf(record.ledger, drive.logicalBytes);
+    text += QLatin1Char('\n') + tr("Patches: %1").arg(format::count(patches.size())) + QLatin1Char('\n');
+    for (const Patch& patch : patches)
+        text += QStringLiteral("  %1, %2: %3\n")
+                    .arg(words::span(patch.span), words::place(patch.span.first, drive),
+                         tr("worst %1, %2 unreadable sectors")
+                             .arg(words::grade(patch.worst), format::count(patch.unreadable.value)));
+
+    text += QLatin1Char('\n') + tr("Ledger: %1 entries").arg(format::count(record.ledger.size())) + QLatin1Char('\n');
+    qsizetype listed = 0;
+    for (const LedgerEntry& entry : record.ledger) {
+        if (++listed > mostListed) {
+            text += QStringLiteral("  ") + tr("... the rest is in the CSV and JSON files.") + QLatin1Char('\n');
+            break;
+        }
+        QString standing = words::standing(entry.standing);
+        if (!entry.causeGiven)
+            standing += tr(", no cause given");
+        text += QStringLiteral("  %1  %2 %3  %4  %5\n")
+                    .arg(format::lba(entry.span.first).rightJustified(17), format::count(entry.span.count.value).rightJustified(7),
+                         words::grade(entry.grade).leftJustified(10), format::milliseconds(entry.latency).rightJustified(9),
+                         standing);
+    }
+    return text;
+}
+
+} // namespace orbita

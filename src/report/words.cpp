@@ -1,0 +1,345 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "report/words.h"
+
+#include "report/format.h"
+
+#include <QCoreApplication>
+#include <QFileInfo>
+#include <QLocale>
+#include <QStringList>
+
+namespace orbita::words {
+
+namespace {
+
+QString tr(const char* text, int n = -1) {
+    return QCoreApplication::translate("words", text, nullptr, n);
+}
+
+QString sectors(std::uint64_t n) {
+    return n == 1 ? tr("1 sector") : tr("%1 sectors").arg(format::count(n));
+}
+
+} // namespace
+
+QString grade(Grade grade) {
+    switch (grade) {
+    case Grade::none:
+        return tr("not visited");
+    case Grade::steady:
+        return tr("steady");
+    case Grade::late:
+        return tr("late");
+    case Grade::laboured:
+        return tr("laboured");
+    case Grade::straining:
+        return tr("straining");
+    case Grade::linkFault:
+        return tr("link fault");
+    case Grade::stalled:
+        return tr("stalled");
+    case Grade::unreadable:
+        return tr("unreadable");
+    }
+    return {};
+}
+
+QString standing(Standing standing) {
+    switch (standing) {
+    case Standing::once:
+        return tr("once");
+    case Standing::confirmed:
+        return tr("confirmed");
+    case Standing::passing:
+        return tr("passing");
+    case Standing::disturbed:
+        return tr("disturbed");
+    }
+    return {};
+}
+
+QString dataElsewhere(DataElsewhere answer) {
+    switch (answer) {
+    case DataElsewhere::notAsked:
+        return tr("Data: not asked");
+    case DataElsewhere::saved:
+        return tr("Data: saved elsewhere");
+    case DataElsewhere::notSaved:
+        return tr("Data: not saved elsewhere");
+    case DataElsewhere::unknown:
+        return tr("Data: not known if saved");
+    }
+    return {};
+}
+
+QString unitName(bool rotating) {
+    return rotating ? tr("turns") : tr("units");
+}
+
+QString gradeMeaning(Grade grade, const GradeLimits& limits, Nanoseconds unit, bool rotating) {
+    const auto at = [&](double n) { return format::milliseconds(fromSeconds(toSeconds(unit) * n)); };
+    const auto number = [](double n) { return QLocale().toString(n, 'g', 4); };
+    const QString name = unitName(rotating);
+    switch (grade) {
+    case Grade::none:
+        return tr("not read yet");
+    case Grade::steady:
+        return tr("less than %1 %2 (%3) later than its neighbours").arg(number(limits.late), name, at(limits.late));
+    case Grade::late:
+        return tr("%1 to %2 %3 late (%4 to %5)")
+            .arg(number(limits.late), number(limits.laboured), name, at(limits.late), at(limits.laboured));
+    case Grade::laboured:
+        return tr("%1 to %2 %3 late (%4 to %5)")
+            .arg(number(limits.laboured), number(limits.straining), name, at(limits.laboured), at(limits.straining));
+    case Grade::straining:
+        return tr("%1 %2 late (%3) and more, but answered").arg(number(limits.straining), name, at(limits.straining));
+    case Grade::linkFault:
+        return tr("damaged on the way, again and again: accuses cable or adapter, not the surface");
+    case Grade::stalled:
+        return tr("no answer within the limit");
+    case Grade::unreadable:
+        return tr("the drive reports that the data cannot be read");
+    }
+    return {};
+}
+
+QString tapeTitle(const TapeEntry& entry) {
+    switch (entry.kind) {
+    case TapeKind::started:
+        return tr("scan begun");
+    case TapeKind::paceMeasured:
+        return tr("pace measured");
+    case TapeKind::paused:
+        return tr("paused");
+    case TapeKind::resumed:
+        return tr("resumed");
+    case TapeKind::slow:
+        return grade(entry.grade);
+    case TapeKind::stalled:
+        return tr("no answer");
+    case TapeKind::answeredLate:
+        return tr("stalled");
+    case TapeKind::unreadable:
+        return tr("unreadable");
+    case TapeKind::recovered:
+        return tr("unreadable once");
+    case TapeKind::linkFault:
+        return tr("link fault");
+    case TapeKind::probing:
+        return tr("drive silent");
+    case TapeKind::cameBack:
+        return tr("drive is back");
+    case TapeKind::withdrawn:
+        return tr("taken back");
+    case TapeKind::kernelSplits:
+        return tr("blocks are split");
+    case TapeKind::throughPageCache:
+        return tr("not direct");
+    case TapeKind::partialLastSector:
+        return tr("partial sector");
+    case TapeKind::inUse:
+        return tr("in use");
+    case TapeKind::stopRule:
+        return tr("stop rule met");
+    case TapeKind::tooMany:
+        return tr("tape is full");
+    case TapeKind::ended:
+        return entry.ended == Ended::complete ? tr("complete") : tr("ended");
+    }
+    return {};
+}
+
+QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
+    const QString unit = unitName(drive.rotating.value_or(true));
+    switch (entry.kind) {
+    case TapeKind::started:
+        return sectors(entry.span.count.value);
+    case TapeKind::paceMeasured:
+        return tr("%1 expected").arg(format::duration(entry.latency));
+    case TapeKind::slow:
+        return tr("%1 %2 late (%3), %4")
+            .arg(format::turns(entry.turns), unit, format::milliseconds(entry.latency), standing(entry.standing));
+    case TapeKind::stalled:
+        return tr("waiting; nothing more is sent");
+    case TapeKind::answeredLate:
+        return tr("answered after %1").arg(format::milliseconds(entry.latency));
+    case TapeKind::unreadable:
+        return entry.causeGiven ? tr("%1, read again: same").arg(sectors(entry.span.count.value))
+                                : tr("%1, no cause given").arg(sectors(entry.span.count.value));
+    case TapeKind::recovered:
+        return tr("%1, read the second time").arg(sectors(entry.span.count.value));
+    case TapeKind::linkFault:
+        return tr("damaged on the way; %1 so far").arg(format::count(entry.count));
+    case TapeKind::probing:
+        return tr("trying a block that could be read");
+    case TapeKind::cameBack:
+        return tr("going on where it left");
+    case TapeKind::withdrawn:
+        return tr("this block does not count");
+    case TapeKind::kernelSplits:
+        return tr("into commands of %1: a latency is their sum")
+            .arg(format::bytes(entry.count * drive.logicalBytes));
+    case TapeKind::throughPageCache:
+        return accessNote(AccessNote::throughPageCache);
+    case TapeKind::partialLastSector:
+        return accessNote(AccessNote::partialLastSector);
+    case TapeKind::inUse:
+        return tr("timings suffer");
+    case TapeKind::stopRule:
+        return tr("%1 unreadable").arg(sectors(entry.count));
+    case TapeKind::tooMany:
+        return tr("what follows is counted, not listed");
+    case TapeKind::ended:
+        return ended(entry.ended);
+    case TapeKind::paused:
+    case TapeKind::resumed:
+        return {};
+    }
+    return {};
+}
+
+QString ended(Ended ended) {
+    switch (ended) {
+    case Ended::running:
+        return tr("The scan is running.");
+    case Ended::complete:
+        return tr("Read to the end.");
+    case Ended::stopped:
+        return tr("Stopped before the end.");
+    case Ended::stopRule:
+        return tr("Stopped by its rule: so many unreadable sectors were found.");
+    case Ended::driveGone:
+        return tr("The drive went away: nothing answers behind the device any more.");
+    case Ended::noAnswer:
+        return tr("The drive stopped answering; the command was left behind.");
+    case Ended::shrunk:
+        return tr("The file or device became shorter while it was read.");
+    case Ended::linkFaults:
+        return tr("Too many damaged transfers in a row: cable or adapter.");
+    case Ended::readerLost:
+        return tr("Orbita's reader ended unexpectedly; this says nothing of the drive. Start again.");
+    }
+    return {};
+}
+
+QString nextStep(NextStep next) {
+    switch (next) {
+    case NextStep::goOn:
+        return tr("Nothing is said yet of the rest.");
+    case NextStep::readAgain:
+        return tr("Seen once: scan these places again before they count.");
+    case NextStep::saveData:
+        return tr("Save the data before anything is treated.");
+    case NextStep::saveDataFirst:
+        return tr("Stop testing and save the data first.");
+    case NextStep::changeCable:
+        return tr("Try another cable or adapter, then scan again.");
+    case NextStep::checkPower:
+        return tr("Check power and cable; if it happens again, the drive is failing.");
+    case NextStep::none:
+        return {};
+    }
+    return {};
+}
+
+QString judgement(const RunningJudgement& j) {
+    const QString share = format::percent(j.vouchedShare, j.vouchedShare > 0.9995 || j.vouchedShare == 0 ? 0 : 1);
+    const QString where = QLocale().toString(j.firstPatchPercent.value_or(0), 'f', 1);
+    QString text;
+    switch (j.meaning) {
+    case Meaning::nothingYet:
+        return tr("Too little has been read to say anything.");
+    case Meaning::even:
+        text = tr("Even so far: no defect in the %1 of the drive that has been read.").arg(share);
+        if (j.next == NextStep::none)
+            text = tr("Even: every sector of the drive was read, without a defect.");
+        break;
+    case Meaning::slowOnly:
+        text = tr("All of the %1 read so far is readable; %2 blocks answered slowly.")
+                   .arg(share, format::count(j.slowBlocks + j.stalledBlocks));
+        break;
+    case Meaning::fewUnreadable:
+        text = j.patches == 1 ? tr("%1 unreadable in one patch at %2 %; read so far: %3 of the drive.")
+                                    .arg(sectors(j.unreadable), where, share)
+                              : tr("%1 unreadable in %2 patches, the first at %3 %; read so far: %4 of the drive.")
+                                    .arg(sectors(j.unreadable))
+                                    .arg(j.patches)
+                                    .arg(where, share);
+        break;
+    case Meaning::manyUnreadable:
+        text = tr("%1 unreadable in %2 patches, from %3 % on: this is spreading damage, not one old spot.")
+                   .arg(sectors(j.unreadable))
+                   .arg(j.patches)
+                   .arg(where);
+        break;
+    case Meaning::notAnswering:
+        text = tr("The drive stopped answering after %1 of it was read. That is a finding, whatever the map shows.")
+                   .arg(share);
+        break;
+    case Meaning::linkSuspect:
+        text = tr("%1 damaged transfers, but no unreadable sector: this accuses the link, not the surface.")
+                   .arg(format::count(j.linkFaults));
+        break;
+    }
+    const QString next = j.next == NextStep::goOn && j.vouchedShare >= 1 ? QString() : nextStep(j.next);
+    return next.isEmpty() ? text : text + QLatin1Char(' ') + next;
+}
+
+QString accessNote(AccessNote note) {
+    switch (note) {
+    case AccessNote::kernelSplits:
+        return tr("The kernel splits each block into several commands: a latency is their sum.");
+    case AccessNote::throughPageCache:
+        return tr("Direct reading was refused: some answers come from this computer's memory.");
+    case AccessNote::partialLastSector:
+        return tr("The last bytes fill no whole sector and are not read.");
+    }
+    return {};
+}
+
+QString use(const DriveUse& use) {
+    const QString where = QString::fromStdString(use.where);
+    const QString part = QString::fromStdString(use.part);
+    switch (use.kind) {
+    case UseKind::mounted:
+        return tr("%1 is mounted at %2").arg(part, where);
+    case UseKind::swap:
+        return tr("%1 is used for swapping").arg(part);
+    case UseKind::held:
+        return tr("%1 is held by %2").arg(part, where);
+    }
+    return {};
+}
+
+QString span(const LbaSpan& span) {
+    if (span.count.value <= 1)
+        return tr("LBA %1").arg(format::lba(span.first));
+    return tr("LBA %1 – %2").arg(format::lba(span.first), format::lba(span.last()));
+}
+
+QString place(Lba lba, const DriveIdentity& drive) {
+    const double share =
+        drive.capacity.value > 0 ? static_cast<double>(lba.value) / static_cast<double>(drive.capacity.value) : 0;
+    return tr("%1 in, %2 of the drive").arg(format::bytes(lba.value * drive.logicalBytes), format::percent(share, 2));
+}
+
+QString driveLine(const DriveIdentity& drive) {
+    QStringList parts{format::bytes(drive.capacityBytes())};
+    if (drive.rotating == false)
+        parts << tr("solid state");
+    else if (drive.rpm)
+        parts << tr("%1 rpm").arg(*drive.rpm);
+    else if (drive.rotating == true)
+        parts << tr("rotating");
+    if (!drive.attachment.empty())
+        parts << QString::fromStdString(drive.attachment);
+    return parts.join(QStringLiteral(" · "));
+}
+
+QString driveName(const DriveIdentity& drive) {
+    if (!drive.model.empty())
+        return QString::fromStdString(drive.model);
+    return QFileInfo(QString::fromStdString(drive.path)).fileName();
+}
+
+} // namespace orbita::words

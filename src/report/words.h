@@ -1,0 +1,41 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The sentences of the screen, the command line and the reports: one place, all translatable.
+#pragma once
+
+#include "core/inventory/inventory.h"
+#include "core/judge/running_judgement.h"
+#include "core/scan/record.h"
+
+#include <QString>
+
+namespace orbita::words {
+
+QString grade(Grade grade);
+QString standing(Standing standing);
+QString dataElsewhere(DataElsewhere answer);
+// "excess of 2 to 8 turns (16.7 to 66.7 ms)": what a grade means on this drive.
+QString gradeMeaning(Grade grade, const GradeLimits& limits, Nanoseconds unit, bool rotating);
+// The unit lateness is counted in: "turns" of a rotating drive, "units" of solid state.
+QString unitName(bool rotating);
+
+// One entry of the tape: what, and the circumstances.
+QString tapeTitle(const TapeEntry& entry);
+QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive);
+
+// How a scan ended, as a sentence, with what to do next where that is not plain.
+QString ended(Ended ended);
+QString judgement(const RunningJudgement& judgement);
+QString nextStep(NextStep next);
+QString accessNote(AccessNote note);
+// "mounted at /home": what uses a drive.
+QString use(const DriveUse& use);
+// "LBA 656 408 512 – 656 410 559".
+QString span(const LbaSpan& span);
+// "336.1 GB in, 8.40 % of the drive": the other two ways to say where.
+QString place(Lba lba, const DriveIdentity& drive);
+// "4.00 TB · 7200 rpm · SATA"
+QString driveLine(const DriveIdentity& drive);
+// What a person calls it: the model, else the path.
+QString driveName(const DriveIdentity& drive);
+
+} // namespace orbita::words

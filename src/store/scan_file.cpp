@@ -1,0 +1,327 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/scan_file.h"
+
+#include <QDateTime>
+#include <QFile>
+#include <QSaveFile>
+#include <nlohmann/json.hpp>
+
+namespace orbita {
+
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+// Milliseconds with whole microseconds: more digits than were measured help nobody.
+double roundedMs(Nanoseconds t) {
+    return std::round(toMilliseconds(t) * 1e3) / 1e3;
+}
+
+Json spanJson(const LbaSpan& span) {
+    return {{"first", span.first.value}, {"last", span.last().value}, {"sectors", span.count.value}};
+}
+
+LbaSpan spanFrom(const Json& json) {
+    const Lba first{json.at("first").get<std::uint64_t>()};
+    return spanBetween(first, Lba{json.at("last").get<std::uint64_t>() + 1});
+}
+
+Json driveJson(const DriveIdentity& drive) {
+    Json json = {{"path", drive.path},
+                 {"model", drive.model},
+                 {"serial", drive.serial},
+                 {"firmware", drive.firmware},
+                 {"attachment", drive.attachment},
+                 {"sectors", drive.capacity.value},
+                 {"logical_bytes", drive.logicalBytes},
+                 {"physical_bytes", drive.physicalBytes}};
+    json["rotating"] = drive.rotating ? Json(*drive.rotating) : Json(nullptr);
+    json["rpm"] = drive.rpm ? Json(*drive.rpm) : Json(nullptr);
+    return json;
+}
+
+DriveIdentity driveFrom(const Json& json) {
+    DriveIdentity drive;
+    drive.path = json.at("path").get<std::string>();
+    drive.model = json.at("model").get<std::string>();
+    drive.serial = json.at("serial").get<std::string>();
+    drive.firmware = json.at("firmware").get<std::string>();
+    drive.attachment = json.at("attachment").get<std::string>();
+    drive.capacity.value = json.at("sectors").get<std::uint64_t>();
+    drive.logicalBytes = json.at("logical_bytes").get<std::uint32_t>();
+    drive.physicalBytes = json.at("physical_bytes").get<std::uint32_t>();
+    if (!json.at("rotating").is_null())
+        drive.rotating = json.at("rotating").get<bool>();
+    if (!json.at("rpm").is_null())
+        drive.rpm = json.at("rpm").get<std::uint32_t>();
+    return drive;
+}
+
+Json planJson(const SettledPlan& plan) {
+    return {{"mode", "read"},
+            {"span", spanJson(plan.grid.span)},
+            {"block_sectors", plan.grid.blockSectors},
+            {"limit_ms", toMilliseconds(plan.asked.limit)},
+            {"give_up_ms", toMilliseconds(plan.asked.giveUp)},
+            {"stop_after_unreadable", plan.asked.stopAfterUnreadable},
+            {"data_elsewhere", dataElsewhereName(plan.asked.data)},
+            {"in_use", plan.asked.inUse}};
+}
+
+SettledPlan planFrom(const Json& json) {
+    SettledPlan plan;
+    plan.grid.span = spanFrom(json.at("span"));
+    plan.grid.blockSectors = json.at("block_sectors").get<std::uint32_t>();
+    plan.asked.span = plan.grid.span;
+    plan.asked.blockSectors = plan.grid.blockSectors;
+    plan.asked.limit = fromMilliseconds(json.at("limit_ms").get<double>());
+    plan.asked.giveUp = fromMilliseconds(json.at("give_up_ms").get<double>());
+    plan.asked.stopAfterUnreadable = json.at("stop_after_unreadable").get<std::uint64_t>();
+    plan.asked.data =
+        dataElsewhereFromName(json.at("data_elsewhere").get<std::string>()).value_or(DataElsewhere::notAsked);
+    plan.asked.inUse = json.at("in_use").get<bool>();
+    return plan;
+}
+
+Json totalsJson(const ScanStatus& status, SectorCount unreadable) {
+    Json blocks;
+    for (const Grade grade : allGrades)
+        if (grade != Grade::none)
+            blocks[std::string(gradeName(grade))] = status.totals.of(grade);
+    return {{"blocks", blocks},
+            {"sectors", status.totals.covered.value},
+            {"unreadable_sectors", unreadable.value},
+            {"link_faults", status.totals.linkFaults},
+            {"seconds", std::round(toSeconds(status.elapsed) * 1e3) / 1e3},
+            {"average_mb_per_s", std::round(status.paceAverage / 1e4) / 1e2}};
+}
+
+void totalsFrom(const Json& json, ScanStatus& status) {
+    for (const Grade grade : allGrades)
+        if (grade != Grade::none)
+            status.totals.blocks[static_cast<std::size_t>(grade)] =
+                json.at("blocks").at(std::string(gradeName(grade))).get<std::uint64_t>();
+    status.totals.covered.value = json.at("sectors").get<std::uint64_t>();
+    status.totals.linkFaults = json.at("link_faults").get<std::uint64_t>();
+    status.elapsed = fromSeconds(json.at("seconds").get<double>());
+    status.paceAverage = json.at("average_mb_per_s").get<double>() * 1e6;
+}
+
+Json ledgerJson(const LedgerEntry& entry) {
+    Json json = {{"lba", entry.span.first.value},
+                 {"sectors", entry.span.count.value},
+                 {"grade", gradeName(entry.grade)},
+                 {"latency_ms", roundedMs(entry.latency)},
+                 {"standing", standingName(entry.standing)}};
+    if (!entry.causeGiven)
+        json["cause"] = "none given";
+    return json;
+}
+
+LedgerEntry ledgerFrom(const Json& json) {
+    LedgerEntry entry;
+    entry.span = {{json.at("lba").get<std::uint64_t>()}, {json.at("sectors").get<std::uint64_t>()}};
+    const auto grade = gradeFromName(json.at("grade").get<std::string>());
+    const auto standing = standingFromName(json.at("standing").get<std::string>());
+    if (!grade || !standing)
+        throw std::runtime_error("a ledger entry has a grade or standing that this Orbita does not know");
+    entry.grade = *grade;
+    entry.standing = *standing;
+    entry.latency = fromMilliseconds(json.at("latency_ms").get<double>());
+    entry.causeGiven = !json.contains("cause");
+    return entry;
+}
+
+Json tapeJson(const TapeEntry& entry) {
+    Json json = {{"at_s", std::round(toSeconds(entry.at) * 1e3) / 1e3}, {"kind", tapeKindName(entry.kind)}};
+    json["lba"] = entry.span.first.value;
+    json["sectors"] = entry.span.count.value;
+    if (entry.grade != Grade::none)
+        json["grade"] = gradeName(entry.grade);
+    if (entry.standing != Standing::once)
+        json["standing"] = standingName(entry.standing);
+    if (!entry.causeGiven)
+        json["cause"] = "none given";
+    if (entry.turns != 0)
+        json["turns"] = std::round(entry.turns * 1e2) / 1e2;
+    if (entry.latency.count() != 0)
+        json["latency_ms"] = roundedMs(entry.latency);
+    if (entry.count != 0)
+        json["count"] = entry.count;
+    if (entry.kind == TapeKind::ended)
+        json["ended"] = endedName(entry.ended);
+    return json;
+}
+
+TapeEntry tapeFrom(const Json& json) {
+    TapeEntry entry;
+    const auto kind = tapeKindFromName(json.at("kind").get<std::string>());
+    if (!kind)
+        throw std::runtime_error("the tape has an entry of a kind that this Orbita does not know");
+    entry.kind = *kind;
+    entry.at = fromSeconds(json.at("at_s").get<double>());
+    entry.span = {{json.at("lba").get<std::uint64_t>()}, {json.at("sectors").get<std::uint64_t>()}};
+    entry.grade = gradeFromName(json.value("grade", "")).value_or(Grade::none);
+    entry.standing = standingFromName(json.value("standing", "")).value_or(Standing::once);
+    entry.causeGiven = !json.contains("cause");
+    entry.turns = json.value("turns", 0.0);
+    entry.latency = fromMilliseconds(json.value("latency_ms", 0.0));
+    entry.count = json.value("count", std::uint64_t{0});
+    entry.ended = endedFromName(json.value("ended", "")).value_or(Ended::running);
+    return entry;
+}
+
+constexpr std::array<std::string_view, 3> noteNames = {"kernel-splits", "through-page-cache", "partial-last-sector"};
+
+// Everything but the plate, whose chunks are put in by the caller without copying them once more.
+Json recordJson(const ScanRecord& record) {
+    SectorCount unreadable;
+    Json ledger = Json::array();
+    for (const LedgerEntry& entry : record.ledger) {
+        ledger.push_back(ledgerJson(entry));
+        if (entry.grade == Grade::unreadable)
+            unreadable = unreadable + entry.span.count;
+    }
+    Json tape = Json::array();
+    for (const TapeEntry& entry : record.tape)
+        tape.push_back(tapeJson(entry));
+    Json covered = Json::array();
+    for (const LbaSpan& span : record.covered)
+        covered.push_back(spanJson(span));
+    Json notes = Json::array();
+    for (const AccessNote accessNote : record.accessNotes)
+        notes.push_back(noteNames[static_cast<std::size_t>(accessNote)]);
+    const auto& counts = record.status.lateness.counts();
+    return {{"format", "orbita-scan"},
+            {"version", 1},
+            {"started", isoTime(record.startedAt)},
+            {"drive", driveJson(record.drive)},
+            {"access", {{"notes", notes}, {"sectors_per_command", record.maxSectorsPerCommand}}},
+            {"plan", planJson(record.plan)},
+            {"ended", endedName(record.status.ended)},
+            {"covered", covered},
+            {"totals", totalsJson(record.status, unreadable)},
+            {"grading",
+             {{"unit_ms", roundedMs(record.status.unit)},
+              {"baseline_ms", roundedMs(record.status.baseline)},
+              {"late", record.limits.late},
+              {"laboured", record.limits.laboured},
+              {"straining", record.limits.straining}}},
+            {"lateness", {{"edges", LatenessHistogram::edges}, {"blocks", counts}}},
+            {"ledger", ledger},
+            {"tape", tape}};
+}
+
+ScanRecord recordFrom(const Json& json) {
+    if (json.at("format") != "orbita-scan")
+        throw std::runtime_error("its \"format\" is not \"orbita-scan\"");
+    if (json.at("version") != 1)
+        throw std::runtime_error("it was written by a later Orbita; this one reads version 1");
+    ScanRecord record;
+    const auto started = QDateTime::fromString(QString::fromStdString(json.at("started").get<std::string>()), Qt::ISODate);
+    record.startedAt = started.toSecsSinceEpoch();
+    record.drive = driveFrom(json.at("drive"));
+    for (const Json& name : json.at("access").at("notes"))
+        for (std::size_t i = 0; i < noteNames.size(); ++i)
+            if (name == noteNames[i])
+                record.accessNotes.push_back(static_cast<AccessNote>(i));
+    record.maxSectorsPerCommand = json.at("access").at("sectors_per_command").get<std::uint32_t>();
+    record.plan = planFrom(json.at("plan"));
+    const BlockGrid& grid = record.plan.grid;
+    if (grid.span.empty() || grid.blockSectors == 0 || grid.span.end() > Lba{record.drive.capacity.value})
+        throw std::runtime_error("its span does not fit the drive it names");
+    record.status.phase = ScanPhase::ended;
+    record.status.ended = endedFromName(json.at("ended").get<std::string>()).value_or(Ended::stopped);
+    if (record.status.ended == Ended::running)
+        record.status.ended = Ended::stopped;
+    for (const Json& span : json.at("covered"))
+        record.covered.push_back(spanFrom(span));
+    totalsFrom(json.at("totals"), record.status);
+    const Json& grading = json.at("grading");
+    record.status.unit = fromMilliseconds(grading.at("unit_ms").get<double>());
+    record.status.baseline = fromMilliseconds(grading.at("baseline_ms").get<double>());
+    record.limits = {grading.at("late").get<double>(), grading.at("laboured").get<double>(),
+                     grading.at("straining").get<double>()};
+    std::array<std::uint64_t, LatenessHistogram::buckets> counts{};
+    const Json& blocks = json.at("lateness").at("blocks");
+    for (std::size_t i = 0; i < counts.size(); ++i)
+        counts[i] = blocks.at(i).get<std::uint64_t>();
+    record.status.lateness.setCounts(counts);
+    for (const Json& entry : json.at("ledger"))
+        record.ledger.push_back(ledgerFrom(entry));
+    for (const Json& entry : json.at("tape"))
+        record.tape.push_back(tapeFrom(entry));
+    record.status.tapeLength = record.tape.size();
+    record.status.position = record.covered.empty() ? grid.span.first : record.covered.back().end();
+    return record;
+}
+
+} // namespace
+
+std::string isoTime(std::int64_t seconds) {
+    return QDateTime::fromSecsSinceEpoch(seconds, Qt::UTC).toString(Qt::ISODate).toStdString();
+}
+
+std::string scanToJson(const ScanRecord& record, PlateEncoder& encoder) {
+    std::string text = recordJson(record).dump(1, ' ', false, Json::error_handler_t::replace);
+    if (!record.plate)
+        return text + '\n';
+    // The plate is by far the largest part: its chunks (base64, nothing to escape) are put in as they are.
+    const std::vector<std::string>& chunks = encoder.encode(*record.plate);
+    text.resize(text.rfind('}'));
+    while (text.back() == '\n' || text.back() == ' ')
+        text.pop_back();
+    text += ",\n \"plate\": {\"encoding\": \"zstd+base64\", \"chunk_blocks\": " + std::to_string(plateChunkBlocks) +
+            ", \"blocks\": " + std::to_string(record.plate->blocks()) + ", \"chunks\": [";
+    for (std::size_t i = 0; i < chunks.size(); ++i)
+        text += (i == 0 ? "\n  \"" : ",\n  \"") + chunks[i] + '"';
+    return text + "]}\n}\n";
+}
+
+Result<ScanRecord> scanFromJson(const std::string& text, const std::string& origin) {
+    const auto refuse = [&](std::string why) {
+        return tl::unexpected(Error{Error::Kind::badCall, "opening the scan", origin, std::move(why),
+                                    "Choose a file that Orbita saved as a scan."});
+    };
+    try {
+        const Json json = Json::parse(text);
+        ScanRecord record = recordFrom(json);
+        if (json.contains("plate")) {
+            auto plate = decodePlate(record.plan.grid.blocks(),
+                                     json.at("plate").at("chunks").get<std::vector<std::string>>());
+            if (!plate) {
+                plate.error().on = origin;
+                return tl::unexpected(plate.error());
+            }
+            record.plate = *plate;
+        }
+        return record;
+    } catch (const std::exception& e) {
+        return refuse(e.what());
+    }
+}
+
+Result<void> saveFile(const std::string& path, const std::string& content) {
+    QSaveFile file(QString::fromStdString(path));
+    if (file.open(QIODevice::WriteOnly) &&
+        file.write(content.data(), static_cast<qint64>(content.size())) == static_cast<qint64>(content.size()) &&
+        file.commit())
+        return {};
+    return tl::unexpected(Error{Error::Kind::systemFailure, "writing", path, file.errorString().toStdString(),
+                                "Choose a place that exists, has room and may be written to."});
+}
+
+Result<void> saveScan(const std::string& path, const ScanRecord& record) {
+    PlateEncoder encoder;
+    return saveFile(path, scanToJson(record, encoder));
+}
+
+Result<ScanRecord> loadScan(const std::string& path) {
+    QFile file(QString::fromStdString(path));
+    if (!file.open(QIODevice::ReadOnly))
+        return tl::unexpected(Error{Error::Kind::notFound, "opening the scan", path, file.errorString().toStdString(),
+                                    "Choose a file that Orbita saved as a scan."});
+    return scanFromJson(file.readAll().toStdString(), path);
+}
+
+} // namespace orbita
