@@ -8,8 +8,8 @@ namespace orbita {
 
 namespace {
 
-constexpr double leastMark = 7;  // pixels
-constexpr double mostMark = 15;
+constexpr double leastMark = 9; // pixels
+constexpr double mostMark = 16;
 
 QPainterPath star(QPointF c, double radius) {
     QPainterPath path;

@@ -2,9 +2,8 @@
 // One scan from opening the drive to its end, on a thread of its own.
 #pragma once
 
-#include "core/scan/record.h"
-
 #include "core/scan/pause_gate.h"
+#include "core/scan/record.h"
 
 #include <functional>
 #include <thread>
@@ -28,6 +27,12 @@ public:
     void pause() { m_pause.close(); }
     void resume() { m_pause.open(); }
     void stop() { m_thread.request_stop(); }
+    // Returns when the scan has ended: within 0.2 s whatever the drive does.
+    void stopAndWait() {
+        m_thread.request_stop();
+        if (m_thread.joinable())
+            m_thread.join();
+    }
 
     [[nodiscard]] const ScanFeed& feed() const { return m_feed; }
     [[nodiscard]] bool ended() const { return m_feed.status().phase == ScanPhase::ended; }

@@ -1,0 +1,16 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/rack/dial_painter.h"
+#include "app/rack/drive_desk.h"
+
+namespace orbita::app {
+
+// What the dial of a drive shows of the scan in view.
+DialState dialOf(const DriveDesk& desk);
+// The same in a sentence, for screen readers and below the name in the rack.
+QString standOf(const DriveDesk& desk);
+// True where the sentence is one that needs attention.
+bool standIsAlarming(const DriveDesk& desk);
+
+} // namespace orbita::app

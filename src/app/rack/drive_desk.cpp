@@ -1,0 +1,194 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/rack/drive_desk.h"
+
+namespace orbita::app {
+
+DriveDesk::DriveDesk(Target target, bool paced, QObject* parent)
+    : QObject(parent)
+    , m_target(std::move(target))
+    , m_paced(paced) {}
+
+DriveDesk::~DriveDesk() {
+    // The scan ends first, so that what is saved last is its end.
+    if (m_session)
+        m_session->stopAndWait();
+    m_autosave.reset();
+}
+
+void DriveDesk::updateTarget(const Target& target) {
+    const bool changed = target.uses != m_target.uses;
+    m_target = target;
+    if (changed)
+        emit stateChanged();
+}
+
+const DriveIdentity& DriveDesk::identity() const {
+    const ScanView* view = current();
+    return view != nullptr && view->record.drive.capacity.value > 0 ? view->record.drive : m_target.identity;
+}
+
+void DriveDesk::setData(DataElsewhere answer) {
+    m_data = answer;
+    emit stateChanged();
+}
+
+void DriveDesk::setPlan(const ScanPlan& plan) {
+    m_plan = plan;
+    emit stateChanged();
+}
+
+const ScanView* DriveDesk::current() const {
+    return m_current < m_scans.size() ? &m_scans[m_current] : nullptr;
+}
+
+void DriveDesk::showScan(std::size_t index) {
+    if (index >= m_scans.size() || index == m_current)
+        return;
+    m_current = index;
+    emit stateChanged();
+    emit defectsChanged();
+    emit scanChanged();
+}
+
+void DriveDesk::addOpened(ScanRecord record) {
+    ScanView view;
+    view.patches = patchesOf(record.ledger, record.drive.logicalBytes);
+    view.judgement = judgeSoFar(record.status, record.ledger, record.drive, record.plan.asked.data);
+    view.record = std::move(record);
+    m_scans.push_back(std::move(view));
+    m_current = m_scans.size(); // none, so that showing it counts as a change
+    showScan(m_scans.size() - 1);
+}
+
+QString DriveDesk::whyNotStart() const {
+    if (scanning())
+        return tr("A scan of this drive is running.");
+    if (m_target.name.empty())
+        return tr("This drive is not attached; only its saved scan is open.");
+    if (m_data == DataElsewhere::notAsked)
+        return tr("First say whether the data on this drive exists elsewhere.");
+    return {};
+}
+
+bool DriveDesk::scanning() const {
+    return m_session && m_live < m_scans.size() && m_scans[m_live].running();
+}
+
+void DriveDesk::start() {
+    startWith(m_plan);
+}
+
+void DriveDesk::startSpan(const LbaSpan& span) {
+    ScanPlan plan = m_plan;
+    plan.span = span;
+    startWith(plan);
+}
+
+void DriveDesk::startWith(ScanPlan plan) {
+    if (!whyNotStart().isEmpty())
+        return;
+    m_autosave.reset();
+    m_session.reset();
+    plan.data = m_data;
+    plan.inUse = !m_target.uses.empty();
+    ScanView view;
+    view.record.drive = m_target.identity;
+    view.record.plan.asked = plan;
+    m_scans.push_back(std::move(view));
+    m_live = m_scans.size() - 1;
+    m_current = m_live;
+    m_pauseAsked = false;
+    m_stopAsked = false;
+    m_keptAt.clear();
+    m_session = std::make_unique<ScanSession>(
+        [target = m_target, paced = m_paced](std::stop_token stop) { return openTarget(target, paced, std::move(stop)); },
+        plan);
+    m_autosave = std::make_unique<Autosave>(*m_session, m_target);
+    emit stateChanged();
+    emit defectsChanged();
+    emit scanChanged();
+}
+
+void DriveDesk::pause() {
+    if (!scanning())
+        return;
+    m_pauseAsked = true;
+    m_session->pause();
+    emit stateChanged();
+}
+
+void DriveDesk::resume() {
+    if (!m_session)
+        return;
+    m_pauseAsked = false;
+    m_session->resume();
+    emit stateChanged();
+}
+
+void DriveDesk::stop() {
+    if (!scanning())
+        return;
+    m_stopAsked = true;
+    m_session->stop();
+    emit stateChanged();
+}
+
+QString DriveDesk::keptAt() const {
+    return m_autosave ? QString::fromStdString(m_autosave->path()) : m_keptAt;
+}
+
+QString DriveDesk::keepingError() const {
+    const auto error = m_autosave ? m_autosave->error() : std::nullopt;
+    return error ? QString::fromStdString(error->message()) : QString();
+}
+
+void DriveDesk::refreshFrom(ScanView& view, const ScanFeed& feed) {
+    ScanRecord& record = view.record;
+    if (!record.plate && feed.plate()) {
+        record = m_session->record();
+        view.patches = patchesOf(record.ledger, record.drive.logicalBytes);
+        return;
+    }
+    const std::uint64_t ledgerVersion = record.status.ledgerVersion;
+    record.status = feed.status();
+    view.error = feed.error();
+    if (record.status.ledgerVersion != ledgerVersion) {
+        record.ledger = feed.ledger();
+        view.patches = patchesOf(record.ledger, record.drive.logicalBytes);
+    }
+    for (TapeEntry& entry : feed.tape(record.tape.size()))
+        record.tape.push_back(entry);
+}
+
+void DriveDesk::refresh() {
+    if (!scanning())
+        return;
+    ScanView& view = m_scans[m_live];
+    const std::uint64_t ledgerVersion = view.record.status.ledgerVersion;
+    const std::size_t tape = view.record.tape.size();
+    const ScanPhase phase = view.record.status.phase;
+    const bool opened = view.record.plate != nullptr;
+    refreshFrom(view, m_session->feed());
+    const bool over = !view.running();
+    if (over) {
+        // Everything once more, now that nothing changes any longer.
+        auto error = view.error;
+        view.record = m_session->record();
+        view.error = std::move(error);
+        if (view.error)
+            view.record.drive = m_target.identity;
+        view.patches = patchesOf(view.record.ledger, view.record.drive.logicalBytes);
+        m_pauseAsked = false;
+        m_stopAsked = false;
+    }
+    view.judgement = judgeSoFar(view.record.status, view.record.ledger, view.record.drive, view.record.plan.asked.data);
+    if (m_live != m_current)
+        return;
+    if (over || phase != view.record.status.phase || opened != (view.record.plate != nullptr))
+        emit stateChanged();
+    if (over || ledgerVersion != view.record.status.ledgerVersion || tape != view.record.tape.size())
+        emit defectsChanged();
+    emit scanChanged();
+}
+
+} // namespace orbita::app

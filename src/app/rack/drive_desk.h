@@ -1,0 +1,95 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// One drive of the rack with its scans: those made now and those opened from files.
+#pragma once
+
+#include "core/judge/running_judgement.h"
+#include "core/scan/session.h"
+#include "core/target/target.h"
+#include "store/autosave.h"
+
+#include <QObject>
+#include <memory>
+#include <vector>
+
+namespace orbita::app {
+
+// What the views show of one scan. Refreshed in place; nothing in here blocks.
+struct ScanView {
+    ScanRecord record;
+    std::vector<Patch> patches;
+    RunningJudgement judgement;
+    std::optional<Error> error; // why it could not begin
+
+    [[nodiscard]] bool running() const { return record.status.phase != ScanPhase::ended; }
+};
+
+class DriveDesk final : public QObject {
+    Q_OBJECT
+public:
+    // `paced`: a simulated drive plays at the speed its scenario asks for.
+    DriveDesk(Target target, bool paced, QObject* parent = nullptr);
+    ~DriveDesk() override;
+
+    [[nodiscard]] const Target& target() const { return m_target; }
+    // As the rack knows it now: what uses the drive may change while it is attached.
+    void updateTarget(const Target& target);
+    // The identity in force: what the open drive told, else what the rack knows.
+    [[nodiscard]] const DriveIdentity& identity() const;
+
+    [[nodiscard]] DataElsewhere data() const { return m_data; }
+    void setData(DataElsewhere answer);
+
+    // The plan of the next scan; its data answer and use are filled in at the start.
+    [[nodiscard]] const ScanPlan& plan() const { return m_plan; }
+    void setPlan(const ScanPlan& plan);
+
+    // Scans of this drive, oldest first, and the one in view.
+    [[nodiscard]] std::size_t scanCount() const { return m_scans.size(); }
+    [[nodiscard]] const ScanView& scanAt(std::size_t i) const { return m_scans[i]; }
+    [[nodiscard]] const ScanView* current() const;
+    [[nodiscard]] std::size_t currentIndex() const { return m_current; }
+    void showScan(std::size_t index);
+    void addOpened(ScanRecord record);
+
+    // Why a scan cannot be started now; empty if it can.
+    [[nodiscard]] QString whyNotStart() const;
+    void start();
+    void startSpan(const LbaSpan& span);
+    void pause();
+    void resume();
+    void stop();
+    [[nodiscard]] bool scanning() const;
+    [[nodiscard]] bool pauseAsked() const { return m_pauseAsked; }
+    // Stop was asked and the scan has not ended yet.
+    [[nodiscard]] bool stopAsked() const { return m_stopAsked; }
+    // Where the scan is being kept; empty until it is.
+    [[nodiscard]] QString keptAt() const;
+    [[nodiscard]] QString keepingError() const;
+
+    // Copies what is new from the running scan; emits what changed.
+    void refresh();
+
+signals:
+    void scanChanged();    // numbers of the scan in view
+    void defectsChanged(); // its ledger or tape
+    void stateChanged();   // what can be done: plan, data answer, running, which scan is in view
+
+private:
+    void startWith(ScanPlan plan);
+    void refreshFrom(ScanView& view, const ScanFeed& feed);
+
+    Target m_target;
+    bool m_paced;
+    DataElsewhere m_data = DataElsewhere::notAsked;
+    ScanPlan m_plan;
+    std::vector<ScanView> m_scans;
+    std::size_t m_current = 0;
+    std::size_t m_live = 0; // the scan that m_session writes
+    std::unique_ptr<ScanSession> m_session;
+    std::unique_ptr<Autosave> m_autosave;
+    QString m_keptAt;
+    bool m_pauseAsked = false;
+    bool m_stopAsked = false;
+};
+
+} // namespace orbita::app

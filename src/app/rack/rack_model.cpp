@@ -1,0 +1,194 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/rack/rack_model.h"
+
+#include "app/rack/dial_state.h"
+#include "report/words.h"
+#include "store/scan_file.h"
+
+#include <QFile>
+#include <algorithm>
+
+namespace orbita::app {
+
+namespace {
+
+constexpr int lookIntervalMs = 2000;
+constexpr qsizetype recognisedBy = 256; // bytes at the beginning of a saved scan that tell what it is
+
+Target targetOf(const AttachedDrive& drive) {
+    Target target;
+    target.name = drive.identity.path;
+    target.identity = drive.identity;
+    target.uses = drive.uses;
+    target.backingFile = drive.backingFile;
+    return target;
+}
+
+bool looksLikeScan(const QString& path) {
+    QFile file(path);
+    return path.endsWith(QLatin1String(".json")) && file.open(QIODevice::ReadOnly) &&
+           file.read(recognisedBy).contains("orbita-scan\"");
+}
+
+bool sameDrive(const DriveIdentity& a, const DriveIdentity& b) {
+    if (!a.serial.empty() || !b.serial.empty())
+        return a.serial == b.serial && a.model == b.model;
+    return a.path == b.path && a.capacity == b.capacity;
+}
+
+} // namespace
+
+RackModel::RackModel(Source source, QObject* parent)
+    : QAbstractListModel(parent)
+    , m_source(source) {
+    if (source == Source::demonstration) {
+        auto targets = demoTargets();
+        if (targets)
+            for (Target& target : *targets)
+                addDesk(std::move(target));
+        else
+            m_error = targets.error();
+        return;
+    }
+    connect(&m_lookTimer, &QTimer::timeout, this, &RackModel::lookForDrives);
+    m_lookTimer.start(lookIntervalMs);
+    lookForDrives();
+    m_look.wait(); // the first time the window should not open empty; sysfs answers in milliseconds
+    takeDrives();
+}
+
+RackModel::~RackModel() = default;
+
+int RackModel::rowCount(const QModelIndex& parent) const {
+    return parent.isValid() ? 0 : static_cast<int>(m_desks.size());
+}
+
+QVariant RackModel::data(const QModelIndex& index, int role) const {
+    const DriveDesk* d = desk(index.row());
+    if (d == nullptr)
+        return {};
+    switch (role) {
+    case Qt::DisplayRole:
+        return words::driveName(d->identity());
+    case Qt::AccessibleTextRole:
+        return tr("%1, serial %2, %3. %4")
+            .arg(words::driveName(d->identity()), QString::fromStdString(d->identity().serial),
+                 words::driveLine(d->identity()), standOf(*d));
+    case Qt::ToolTipRole: {
+        QStringList lines{QString::fromStdString(d->target().name), words::driveLine(d->identity())};
+        for (const DriveUse& use : d->target().uses)
+            lines << words::use(use);
+        if (!d->target().backingFile.empty())
+            lines << QString::fromStdString(d->target().backingFile);
+        if (d->target().scenario)
+            lines << QString::fromStdString(d->target().scenario->story);
+        return lines.join(QLatin1Char('\n'));
+    }
+    default:
+        return {};
+    }
+}
+
+DriveDesk* RackModel::desk(int row) const {
+    return row >= 0 && row < rowCount() ? m_desks[static_cast<std::size_t>(row)].get() : nullptr;
+}
+
+int RackModel::rowOf(const DriveDesk* desk) const {
+    for (std::size_t i = 0; i < m_desks.size(); ++i)
+        if (m_desks[i].get() == desk)
+            return static_cast<int>(i);
+    return -1;
+}
+
+int RackModel::addDesk(Target target) {
+    const int row = rowCount();
+    beginInsertRows({}, row, row);
+    auto desk = std::make_unique<DriveDesk>(std::move(target), m_source == Source::demonstration);
+    const auto tell = [this, d = desk.get()] {
+        const QModelIndex at = index(rowOf(d));
+        emit dataChanged(at, at);
+    };
+    connect(desk.get(), &DriveDesk::stateChanged, this, tell);
+    m_desks.push_back(std::move(desk));
+    endInsertRows();
+    return row;
+}
+
+void RackModel::lookForDrives() {
+    takeDrives();
+    if (!m_look.valid())
+        m_look = std::async(std::launch::async, [] { return listDrives(); });
+}
+
+void RackModel::takeDrives() {
+    if (!m_look.valid() || m_look.wait_for(std::chrono::seconds{0}) != std::future_status::ready)
+        return;
+    const std::vector<AttachedDrive> drives = m_look.get();
+    for (const AttachedDrive& drive : drives) {
+        const auto known = std::find_if(m_desks.begin(), m_desks.end(), [&](const auto& d) {
+            return d->target().name == drive.identity.path && sameDrive(d->target().identity, drive.identity);
+        });
+        if (known == m_desks.end())
+            addDesk(targetOf(drive));
+        else
+            (*known)->updateTarget(targetOf(drive));
+    }
+    // What was pulled leaves the rack, unless there is something to see of it.
+    for (int row = rowCount() - 1; row >= 0; --row) {
+        DriveDesk* d = desk(row);
+        const bool device = d->target().name.rfind("/dev/", 0) == 0;
+        const bool attached = std::any_of(drives.begin(), drives.end(), [&](const AttachedDrive& drive) {
+            return drive.identity.path == d->target().name;
+        });
+        if (!device || attached || d->scanCount() > 0 || QFile::exists(QString::fromStdString(d->target().name)))
+            continue;
+        emit driveGone(d);
+        beginRemoveRows({}, row, row);
+        m_desks.erase(m_desks.begin() + row);
+        endRemoveRows();
+    }
+}
+
+Result<int> RackModel::openScanFile(const std::string& path) {
+    auto record = loadScan(path);
+    if (!record)
+        return tl::unexpected(record.error());
+    int row = -1;
+    for (int i = 0; i < rowCount(); ++i)
+        if (sameDrive(desk(i)->identity(), record->drive))
+            row = i;
+    if (row < 0) {
+        Target absent; // no name: it cannot be scanned, only looked at
+        absent.identity = record->drive;
+        row = addDesk(std::move(absent));
+    }
+    desk(row)->addOpened(std::move(*record));
+    return row;
+}
+
+Result<int> RackModel::open(const QString& name) {
+    if (looksLikeScan(name))
+        return openScanFile(name.toStdString());
+    auto target = findTarget(name.trimmed().toStdString());
+    if (!target)
+        return tl::unexpected(target.error());
+    for (int i = 0; i < rowCount(); ++i)
+        if (desk(i)->target().name == target->name)
+            return i;
+    return addDesk(std::move(*target));
+}
+
+bool RackModel::anyScanning() const {
+    return std::any_of(m_desks.begin(), m_desks.end(), [](const auto& desk) { return desk->scanning(); });
+}
+
+void RackModel::refresh() {
+    for (int row = 0; row < rowCount(); ++row) {
+        if (!desk(row)->scanning())
+            continue;
+        desk(row)->refresh();
+        emit dataChanged(index(row), index(row));
+    }
+}
+
+} // namespace orbita::app

@@ -1,0 +1,141 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/scan/action_bar.h"
+
+#include "app/scan/plan_sentence.h"
+#include "app/theme/theme.h"
+
+#include <QHBoxLayout>
+#include <QVBoxLayout>
+
+namespace orbita::app {
+
+namespace {
+
+QPushButton* makeButton(const QString& text, const char* name, const QString& tip, QWidget* parent) {
+    auto* button = new QPushButton(text, parent);
+    button->setObjectName(QLatin1String(name));
+    button->setToolTip(tip);
+    return button;
+}
+
+} // namespace
+
+ActionBar::ActionBar(QWidget* parent)
+    : QFrame(parent)
+    , m_start(makeButton(tr("&Start"), "primary", tr("Start the scan (F5)"), this))
+    , m_pause(makeButton(tr("&Pause"), "pause", tr("Pause or resume (F6)"), this))
+    , m_stop(makeButton(tr("S&top"), "stop", tr("End the scan; what was read is kept (F7)"), this))
+    , m_main(new QLabel(this))
+    , m_detail(new QLabel(this))
+    , m_question(new QWidget(this))
+    , m_plan(makeButton(tr("P&lan…"), "flat", tr("Span, block size and rules (Ctrl+L)"), this))
+    , m_export(makeButton(tr("&Export…"), "flat", tr("Scan, ledger, report or picture (Ctrl+E)"), this)) {
+    setObjectName(QStringLiteral("actionBar"));
+    setFixedHeight(66);
+    m_main->setFont(Theme::text(14, QFont::Medium));
+    m_main->setObjectName(QStringLiteral("actionSentence"));
+    m_detail->setObjectName(QStringLiteral("dim"));
+    m_detail->setFont(Theme::text(12));
+    for (QLabel* label : {m_main, m_detail}) {
+        label->setTextFormat(Qt::PlainText);
+        label->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    }
+
+    auto* answers = new QHBoxLayout(m_question);
+    answers->setContentsMargins(0, 0, 0, 0);
+    answers->setSpacing(6);
+    const std::array<std::pair<DataElsewhere, QString>, 3> choices = {
+        {{DataElsewhere::saved, tr("&Yes, saved")}, {DataElsewhere::notSaved, tr("&No")}, {DataElsewhere::unknown, tr("Not &known")}}};
+    for (const auto& [answer, text] : choices) {
+        QPushButton* button = makeButton(text, "answer", {}, m_question);
+        button->setAccessibleName(tr("Does the data on this drive exist elsewhere? %1").arg(QString(text).remove(QLatin1Char('&'))));
+        connect(button, &QPushButton::clicked, this, [this, a = answer] {
+            if (m_desk == nullptr)
+                return;
+            m_desk->setData(a);
+            m_start->setFocus();
+        });
+        answers->addWidget(button);
+        m_answers.push_back(button);
+    }
+
+    auto* sentence = new QVBoxLayout;
+    sentence->setSpacing(2);
+    sentence->addStretch();
+    sentence->addWidget(m_main);
+    sentence->addWidget(m_detail);
+    sentence->addStretch();
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(12, 8, 10, 8);
+    row->setSpacing(8);
+    row->addWidget(m_start);
+    row->addWidget(m_pause);
+    row->addWidget(m_stop);
+    row->addSpacing(8);
+    row->addLayout(sentence, 1);
+    row->addWidget(m_question);
+    row->addWidget(m_plan);
+    row->addWidget(m_export);
+
+    connect(m_start, &QPushButton::clicked, this, [this] { m_desk->start(); });
+    connect(m_pause, &QPushButton::clicked, this, &ActionBar::pauseOrResume);
+    connect(m_stop, &QPushButton::clicked, this, [this] { m_desk->stop(); });
+    connect(m_plan, &QPushButton::clicked, this, &ActionBar::planWanted);
+    connect(m_export, &QPushButton::clicked, this, &ActionBar::exportWanted);
+}
+
+void ActionBar::setDesk(DriveDesk* desk) {
+    m_desk = desk;
+    refresh();
+}
+
+void ActionBar::refresh() {
+    setEnabled(m_desk != nullptr);
+    if (m_desk == nullptr)
+        return;
+    const bool scanning = m_desk->scanning();
+    const bool asking = !scanning && m_desk->data() == DataElsewhere::notAsked && !m_desk->target().name.empty();
+    const ScanView* scan = m_desk->current();
+    const bool hasResult = scan != nullptr && scan->record.plate != nullptr;
+    m_start->setVisible(!scanning && !asking);
+    m_start->setEnabled(m_desk->whyNotStart().isEmpty());
+    m_start->setText(hasResult ? tr("&Scan again") : tr("&Start"));
+    m_pause->setVisible(scanning);
+    m_pause->setEnabled(!m_desk->stopAsked());
+    m_pause->setText(m_desk->pauseAsked() ? tr("&Resume") : tr("&Pause"));
+    m_stop->setVisible(scanning);
+    m_stop->setEnabled(!m_desk->stopAsked());
+    m_question->setVisible(asking);
+    m_plan->setVisible(!scanning && !m_desk->target().name.empty());
+    m_export->setVisible(hasResult);
+    Sentence sentence = sentenceOf(*m_desk);
+    if (asking) {
+        if (scan == nullptr)
+            sentence.detail = sentence.main + QStringLiteral(" · ") + sentence.detail;
+        else
+            sentence.detail = sentence.main + QLatin1Char(' ') + sentence.detail;
+        sentence.main = tr("Does the data on this drive exist elsewhere?");
+    }
+    m_main->setText(sentence.main);
+    m_detail->setText(sentence.detail);
+    m_detail->setToolTip(sentence.detail);
+    setAccessibleName(sentence.main + QStringLiteral(". ") + sentence.detail);
+}
+
+void ActionBar::startOrAsk() {
+    if (m_question->isVisible())
+        m_answers.front()->setFocus();
+    else if (m_start->isVisible() && m_start->isEnabled())
+        m_start->click();
+}
+
+void ActionBar::pauseOrResume() {
+    if (m_desk == nullptr || !m_desk->scanning() || m_desk->stopAsked())
+        return;
+    if (m_desk->pauseAsked())
+        m_desk->resume();
+    else
+        m_desk->pause();
+}
+
+} // namespace orbita::app

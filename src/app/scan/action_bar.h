@@ -1,0 +1,40 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The bar at the foot: what will happen, in a sentence, and the buttons that make it happen.
+#pragma once
+
+#include "app/rack/drive_desk.h"
+
+#include <QFrame>
+#include <QLabel>
+#include <QPushButton>
+
+namespace orbita::app {
+
+class ActionBar final : public QFrame {
+    Q_OBJECT
+public:
+    explicit ActionBar(QWidget* parent = nullptr);
+    void setDesk(DriveDesk* desk);
+    void refresh();
+    // What the keys do.
+    void startOrAsk();
+    void pauseOrResume();
+
+signals:
+    void planWanted();
+    void exportWanted();
+
+private:
+    DriveDesk* m_desk = nullptr;
+    QPushButton* m_start;
+    QPushButton* m_pause;
+    QPushButton* m_stop;
+    QLabel* m_main;
+    QLabel* m_detail;
+    QWidget* m_question;
+    std::vector<QPushButton*> m_answers;
+    QPushButton* m_plan;
+    QPushButton* m_export;
+};
+
+} // namespace orbita::app

@@ -1,0 +1,191 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/scan/defect_lists.h"
+
+#include "app/theme/theme.h"
+#include "report/format.h"
+#include "report/plate_marks.h"
+
+#include <QButtonGroup>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QPainter>
+#include <QScrollBar>
+#include <QStyledItemDelegate>
+#include <QVBoxLayout>
+
+namespace orbita::app {
+
+namespace {
+
+constexpr int tapeRow = 40;
+constexpr int timeWidth = 56;
+
+class TapeDelegate final : public QStyledItemDelegate {
+public:
+    using QStyledItemDelegate::QStyledItemDelegate;
+    [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override { return {0, tapeRow}; }
+    void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+        painter->save();
+        const QRect row = option.rect;
+        if ((option.state & QStyle::State_Selected) != 0)
+            painter->fillRect(row, tone(Tone::panelRaised));
+        const auto grade = static_cast<Grade>(index.data(gradeRole).toInt());
+        painter->setFont(Theme::digits(11));
+        painter->setPen(tone(Tone::textDim));
+        painter->drawText(row.adjusted(4, 3, 0, 0), Qt::AlignLeft | Qt::AlignTop, index.data(timeRole).toString());
+        painter->drawText(row.adjusted(0, 3, -6, 0), Qt::AlignRight | Qt::AlignTop, index.data(placeRole).toString());
+        const int left = row.left() + timeWidth + 8;
+        painter->setFont(Theme::text(12, QFont::Medium));
+        painter->setPen(grade >= Grade::laboured ? Theme::instance().palette().grade(grade) : tone(Tone::text));
+        painter->drawText(QRect(left, row.top() + 2, row.width(), 18), Qt::AlignLeft | Qt::AlignTop,
+                          index.data(Qt::DisplayRole).toString());
+        painter->setFont(Theme::text(11));
+        painter->setPen(tone(Tone::textDim));
+        const int width = row.right() - left - 4;
+        painter->drawText(QRect(left, row.top() + 19, width, 18), Qt::AlignLeft | Qt::AlignTop,
+                          painter->fontMetrics().elidedText(index.data(detailRole).toString(), Qt::ElideRight, width));
+        painter->restore();
+    }
+};
+
+// The grade with its shape, so that it is not told by colour alone.
+class GradeDelegate final : public QStyledItemDelegate {
+public:
+    using QStyledItemDelegate::QStyledItemDelegate;
+    void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+        QStyleOptionViewItem shifted = option;
+        if ((option.state & QStyle::State_Selected) != 0)
+            painter->fillRect(option.rect, tone(Tone::panelRaised));
+        shifted.rect.adjust(15, 0, 0, 0);
+        QStyledItemDelegate::paint(painter, shifted, index);
+        paintLegend(*painter, static_cast<Grade>(index.data(gradeRole).toInt()),
+                    QRectF(option.rect.left() + 4, option.rect.center().y() - 5, 11, 11), Theme::instance().palette());
+    }
+};
+
+QPushButton* makeTab(const QString& text, const QString& key, QWidget* parent) {
+    auto* tab = new QPushButton(text, parent);
+    tab->setObjectName(QStringLiteral("tab"));
+    tab->setCheckable(true);
+    tab->setToolTip(key);
+    return tab;
+}
+
+} // namespace
+
+DefectLists::DefectLists(Lens& lens, QWidget* parent)
+    : QWidget(parent)
+    , m_lens(lens)
+    , m_tapeTab(makeTab(tr("Tape"), tr("What happened, in order (Ctrl+1)"), this))
+    , m_ledgerTab(makeTab(tr("Ledger"), tr("The list of defects, by position (Ctrl+2)"), this))
+    , m_pages(new QStackedWidget(this))
+    , m_tape(new QListView(this))
+    , m_ledger(new QTableView(this)) {
+    auto* tabs = new QButtonGroup(this);
+    tabs->addButton(m_tapeTab, 0);
+    tabs->addButton(m_ledgerTab, 1);
+    m_tapeTab->setChecked(true);
+    connect(tabs, &QButtonGroup::idClicked, m_pages, &QStackedWidget::setCurrentIndex);
+
+    m_tape->setObjectName(QStringLiteral("tape"));
+    m_tape->setAccessibleName(tr("Tape: what happened, in order"));
+    m_tape->setModel(&m_tapeModel);
+    m_tape->setItemDelegate(new TapeDelegate(m_tape));
+    m_tape->setUniformItemSizes(true);
+    m_tape->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+    m_tape->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    m_ledger->setObjectName(QStringLiteral("ledger"));
+    m_ledger->setAccessibleName(tr("Ledger: the list of defects"));
+    m_ledger->setModel(&m_ledgerModel);
+    m_ledger->setItemDelegateForColumn(LedgerModel::ColumnGrade, new GradeDelegate(m_ledger));
+    m_ledger->setSelectionBehavior(QAbstractItemView::SelectRows);
+    m_ledger->setSelectionMode(QAbstractItemView::SingleSelection);
+    m_ledger->setShowGrid(false);
+    m_ledger->setWordWrap(false);
+    m_ledger->setTabKeyNavigation(false);
+    m_ledger->verticalHeader()->hide();
+    m_ledger->verticalHeader()->setDefaultSectionSize(23);
+    m_ledger->horizontalHeader()->setHighlightSections(false);
+    m_ledger->horizontalHeader()->setFont(Theme::text(11));
+    const std::array<int, LedgerModel::ColumnCount> widths = {106, 52, 88, 62, 80};
+    for (int i = 0; i < LedgerModel::ColumnCount; ++i)
+        m_ledger->setColumnWidth(i, widths[static_cast<std::size_t>(i)]);
+    m_ledger->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+    m_ledger->setHorizontalScrollMode(QAbstractItemView::ScrollPerPixel);
+    m_pages->addWidget(m_tape);
+    m_pages->addWidget(m_ledger);
+
+    auto* head = new QHBoxLayout;
+    head->setSpacing(14);
+    head->addWidget(m_tapeTab);
+    head->addWidget(m_ledgerTab);
+    head->addStretch();
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(4);
+    column->addLayout(head);
+    column->addWidget(m_pages, 1);
+
+    for (QAbstractItemView* view : {static_cast<QAbstractItemView*>(m_tape), static_cast<QAbstractItemView*>(m_ledger)})
+        connect(view->selectionModel(), &QItemSelectionModel::currentChanged, this,
+                [this](const QModelIndex& index) { choose(index); });
+    connect(&lens, &Lens::selectionChanged, this, &DefectLists::followSelection);
+    connect(&lens, &Lens::shownChanged, this, [this] { m_ledgerModel.setShown(m_lens.shown()); });
+    connect(&Theme::instance(), &Theme::changed, m_ledger->viewport(), qOverload<>(&QWidget::update));
+}
+
+void DefectLists::setDesk(const DriveDesk* desk) {
+    m_tapeModel.setDesk(desk);
+    m_ledgerModel.setDesk(desk);
+    m_tape->scrollToBottom();
+    refresh();
+}
+
+void DefectLists::refresh() {
+    const QScrollBar* bar = m_tape->verticalScrollBar();
+    const bool atEnd = bar->value() >= bar->maximum() - tapeRow;
+    m_tapeModel.refresh();
+    m_ledgerModel.refresh();
+    if (atEnd)
+        m_tape->scrollToBottom();
+    m_ledgerTab->setText(m_ledgerModel.rowCount() > 0 ? tr("Ledger · %1").arg(format::count(static_cast<std::uint64_t>(m_ledgerModel.rowCount())))
+                                                      : tr("Ledger"));
+}
+
+void DefectLists::showLedger() {
+    m_ledgerTab->click();
+    m_ledger->setFocus();
+}
+
+void DefectLists::showTape() {
+    m_tapeTab->click();
+    m_tape->setFocus();
+}
+
+// A row chosen here is selected everywhere.
+void DefectLists::choose(const QModelIndex& index) {
+    const QVariant span = index.data(spanRole);
+    if (!span.isValid() || m_choosing)
+        return;
+    m_choosing = true;
+    m_lens.reveal(span.value<LbaSpan>());
+    m_lens.select(span.value<LbaSpan>());
+    m_choosing = false;
+}
+
+void DefectLists::followSelection() {
+    if (m_choosing)
+        return;
+    m_choosing = true;
+    const int row = m_lens.selection() ? m_ledgerModel.rowIn(*m_lens.selection()) : -1;
+    if (row >= 0) {
+        m_ledger->selectRow(row);
+        m_ledger->scrollTo(m_ledgerModel.index(row, 0));
+    } else {
+        m_ledger->clearSelection();
+    }
+    m_tape->clearSelection();
+    m_choosing = false;
+}
+
+} // namespace orbita::app

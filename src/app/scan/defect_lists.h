@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Tape and ledger, one at a time, sharing the plate's selection.
+#pragma once
+
+#include "app/scan/defect_models.h"
+#include "app/scan/lens.h"
+
+#include <QListView>
+#include <QPushButton>
+#include <QStackedWidget>
+#include <QTableView>
+
+namespace orbita::app {
+
+class DefectLists final : public QWidget {
+    Q_OBJECT
+public:
+    explicit DefectLists(Lens& lens, QWidget* parent = nullptr);
+    void setDesk(const DriveDesk* desk);
+    void refresh();
+    void showLedger();
+    void showTape();
+
+private:
+    void choose(const QModelIndex& index);
+    void followSelection();
+
+    Lens& m_lens;
+    TapeModel m_tapeModel;
+    LedgerModel m_ledgerModel;
+    QPushButton* m_tapeTab;
+    QPushButton* m_ledgerTab;
+    QStackedWidget* m_pages;
+    QListView* m_tape;
+    QTableView* m_ledger;
+    bool m_choosing = false;
+};
+
+} // namespace orbita::app

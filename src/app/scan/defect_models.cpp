@@ -1,0 +1,168 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/scan/defect_models.h"
+
+#include "app/theme/theme.h"
+#include "report/format.h"
+#include "report/words.h"
+
+namespace orbita::app {
+
+void TapeModel::setDesk(const DriveDesk* desk) {
+    beginResetModel();
+    m_desk = desk;
+    m_rows = view() != nullptr ? static_cast<int>(view()->record.tape.size()) : 0;
+    endResetModel();
+}
+
+void TapeModel::refresh() {
+    const int rows = view() != nullptr ? static_cast<int>(view()->record.tape.size()) : 0;
+    if (rows > m_rows) {
+        beginInsertRows({}, m_rows, rows - 1);
+        m_rows = rows;
+        endInsertRows();
+    } else if (rows < m_rows) {
+        setDesk(m_desk);
+    }
+}
+
+int TapeModel::rowCount(const QModelIndex& parent) const {
+    return parent.isValid() ? 0 : m_rows;
+}
+
+QVariant TapeModel::data(const QModelIndex& index, int role) const {
+    const ScanView* scan = view();
+    if (scan == nullptr || index.row() >= static_cast<int>(scan->record.tape.size()))
+        return {};
+    const TapeEntry& entry = scan->record.tape[static_cast<std::size_t>(index.row())];
+    const bool aboutPlace = !entry.span.empty() && entry.kind != TapeKind::started && entry.kind != TapeKind::ended;
+    switch (role) {
+    case Qt::DisplayRole:
+        return words::tapeTitle(entry);
+    case detailRole:
+        return words::tapeDetail(entry, scan->record.drive);
+    case timeRole:
+        return format::clock(entry.at);
+    case placeRole:
+        return aboutPlace ? format::lba(entry.span.first) : QString();
+    case gradeRole:
+        return static_cast<int>(entry.grade);
+    case spanRole:
+        return aboutPlace ? QVariant::fromValue(entry.span) : QVariant();
+    case Qt::AccessibleTextRole:
+        return tr("%1, %2 %3. %4")
+            .arg(format::clock(entry.at), words::tapeTitle(entry), aboutPlace ? words::span(entry.span) : QString(),
+                 words::tapeDetail(entry, scan->record.drive));
+    default:
+        return {};
+    }
+}
+
+void LedgerModel::setDesk(const DriveDesk* desk) {
+    m_desk = desk;
+    refresh();
+}
+
+void LedgerModel::setShown(std::uint8_t grades) {
+    m_shown = grades;
+    refresh();
+}
+
+void LedgerModel::refresh() {
+    std::vector<LedgerEntry> entries;
+    if (const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr)
+        for (const LedgerEntry& entry : scan->record.ledger)
+            if ((m_shown >> static_cast<unsigned>(entry.grade) & 1U) != 0)
+                entries.push_back(entry);
+    if (entries == m_entries)
+        return;
+    // A scan adds at the end: rows that stay keep the view's selection and place.
+    const bool grows = entries.size() > m_entries.size() && std::equal(m_entries.begin(), m_entries.end(), entries.begin());
+    if (grows) {
+        beginInsertRows({}, static_cast<int>(m_entries.size()), static_cast<int>(entries.size()) - 1);
+        m_entries = std::move(entries);
+        endInsertRows();
+    } else {
+        beginResetModel();
+        m_entries = std::move(entries);
+        endResetModel();
+    }
+}
+
+int LedgerModel::rowCount(const QModelIndex& parent) const {
+    return parent.isValid() ? 0 : static_cast<int>(m_entries.size());
+}
+
+int LedgerModel::columnCount(const QModelIndex& parent) const {
+    return parent.isValid() ? 0 : ColumnCount;
+}
+
+QVariant LedgerModel::data(const QModelIndex& index, int role) const {
+    if (index.row() < 0 || index.row() >= rowCount() || m_desk == nullptr)
+        return {};
+    const LedgerEntry& entry = m_entries[static_cast<std::size_t>(index.row())];
+    switch (role) {
+    case spanRole:
+        return QVariant::fromValue(entry.span);
+    case gradeRole:
+        return static_cast<int>(entry.grade);
+    case Qt::ToolTipRole:
+        return words::span(entry.span) + QLatin1Char('\n') + words::place(entry.span.first, m_desk->identity());
+    case Qt::TextAlignmentRole:
+        return static_cast<int>((index.column() == ColumnGrade || index.column() == ColumnStanding ? Qt::AlignLeft : Qt::AlignRight) |
+                                Qt::AlignVCenter);
+    case Qt::FontRole:
+        return index.column() == ColumnLba ? Theme::digits(12) : Theme::text(12);
+    case Qt::ForegroundRole:
+        return index.column() == ColumnGrade ? Theme::instance().palette().grade(entry.grade) : tone(Tone::text);
+    case Qt::DisplayRole:
+        break;
+    default:
+        return {};
+    }
+    switch (index.column()) {
+    case ColumnLba:
+        return format::lba(entry.span.first);
+    case ColumnSectors:
+        return format::count(entry.span.count.value);
+    case ColumnGrade:
+        return words::grade(entry.grade);
+    case ColumnLatency:
+        return format::milliseconds(entry.latency);
+    case ColumnStanding:
+        return entry.causeGiven ? words::standing(entry.standing) : tr("%1, no cause").arg(words::standing(entry.standing));
+    default:
+        return {};
+    }
+}
+
+QVariant LedgerModel::headerData(int section, Qt::Orientation orientation, int role) const {
+    if (orientation != Qt::Horizontal)
+        return {};
+    if (role == Qt::TextAlignmentRole)
+        return static_cast<int>((section == ColumnGrade || section == ColumnStanding ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter);
+    if (role != Qt::DisplayRole)
+        return {};
+    switch (section) {
+    case ColumnLba:
+        return tr("LBA");
+    case ColumnSectors:
+        return tr("sectors");
+    case ColumnGrade:
+        return tr("grade");
+    case ColumnLatency:
+        return tr("took");
+    case ColumnStanding:
+        return tr("standing");
+    default:
+        return {};
+    }
+}
+
+int LedgerModel::rowIn(const LbaSpan& span) const {
+    for (std::size_t i = 0; i < m_entries.size(); ++i)
+        if (m_entries[i].span.overlaps(span))
+            return static_cast<int>(i);
+    return -1;
+}
+
+} // namespace orbita::app

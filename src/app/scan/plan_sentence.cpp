@@ -1,0 +1,78 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/scan/plan_sentence.h"
+
+#include "core/scan/estimator.h"
+#include "report/format.h"
+#include "report/words.h"
+
+#include <QCoreApplication>
+
+namespace orbita::app {
+
+namespace {
+
+QString tr(const char* text) {
+    return QCoreApplication::translate("plan", text);
+}
+
+QString rulesWords(const ScanPlan& plan) {
+    QString text = tr("a block counts as stalled after %1 without an answer").arg(format::duration(plan.limit));
+    if (plan.stopAfterUnreadable > 0)
+        text += tr(" · ends at %1 unreadable sectors").arg(format::count(plan.stopAfterUnreadable));
+    return text;
+}
+
+} // namespace
+
+QString planWords(const ScanPlan& plan, const DriveIdentity& drive) {
+    const QString what =
+        plan.span && *plan.span != drive.whole() ? words::span(*plan.span) : tr("the whole drive");
+    if (plan.blockSectors == 0)
+        return tr("Read %1, forward; nothing is written").arg(what);
+    return tr("Read %1, forward, in blocks of %2 sectors; nothing is written").arg(what, format::count(plan.blockSectors));
+}
+
+QString guessWords(const ScanPlan& plan, const DriveIdentity& drive) {
+    const std::uint64_t bytes = plan.span.value_or(drive.whole()).count.value * drive.logicalBytes;
+    const bool usb = drive.attachment.find("USB") != std::string::npos;
+    const DurationRange guess = guessDuration(bytes, drive.rotating.value_or(true), usb);
+    if (guess.most < std::chrono::minutes{2})
+        return tr("should take less than two minutes");
+    return tr("drives of this kind take %1 to %2; measured as soon as it starts")
+        .arg(format::duration(guess.least), format::duration(guess.most));
+}
+
+Sentence sentenceOf(const DriveDesk& desk) {
+    const DriveIdentity& drive = desk.identity();
+    const ScanView* scan = desk.current();
+    if (desk.scanning() && scan != nullptr && scan->running()) {
+        const ScanStatus& status = scan->record.status;
+        ScanPlan plan = scan->record.plan.asked;
+        plan.blockSectors = scan->record.plan.grid.blockSectors;
+        if (desk.stopAsked())
+            return {tr("Stopping"), tr("What was read is kept.")};
+        if (status.phase == ScanPhase::waiting)
+            return {tr("The drive has not answered for %1").arg(format::duration(status.waited)),
+                    tr("Nothing more is sent to it until it does. Stop works at any time; what was read is kept.")};
+        if (status.phase == ScanPhase::paused)
+            return {tr("Paused"), tr("The drive is left in peace. Resume goes on at LBA %1.").arg(format::lba(status.position))};
+        if (desk.pauseAsked())
+            return {tr("Pausing"), tr("As soon as the drive has answered the command it is working on.")};
+        if (status.phase == ScanPhase::opening)
+            return {tr("Opening the drive"), tr("Waiting for it to say who it is.")};
+        if (status.phase == ScanPhase::measuring)
+            return {tr("Measuring the pace across the drive"), tr("A few short reads, so that the time left can be told.")};
+        const QString splitting = status.phase == ScanPhase::splitting ? tr("looking for the exact sectors · ") : QString();
+        return {planWords(plan, drive), splitting + rulesWords(plan)};
+    }
+    if (scan != nullptr && scan->error)
+        return {tr("Nothing was scanned"), tr("Mend the cause, then start again.")};
+    if (scan != nullptr) {
+        const QString kept = desk.keepingError().isEmpty() ? tr("Kept in %1").arg(desk.keptAt()) : desk.keepingError();
+        return {words::ended(scan->record.status.ended),
+                desk.keptAt().isEmpty() && desk.keepingError().isEmpty() ? tr("Opened from a file") : kept};
+    }
+    return {planWords(desk.plan(), drive), guessWords(desk.plan(), drive)};
+}
+
+} // namespace orbita::app

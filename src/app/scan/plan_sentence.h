@@ -1,0 +1,22 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a scan will do, is doing or did, in the words of the action bar.
+#pragma once
+
+#include "app/rack/drive_desk.h"
+
+#include <QString>
+
+namespace orbita::app {
+
+struct Sentence {
+    QString main;
+    QString detail;
+};
+
+Sentence sentenceOf(const DriveDesk& desk);
+// "Read the whole drive, forward, in blocks of 1.05 MB".
+QString planWords(const ScanPlan& plan, const DriveIdentity& drive);
+// "between 5 h 50 min and 14 h 0 min": before anything has been read.
+QString guessWords(const ScanPlan& plan, const DriveIdentity& drive);
+
+} // namespace orbita::app

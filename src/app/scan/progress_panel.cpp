@@ -1,0 +1,72 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/scan/progress_panel.h"
+
+#include "app/rack/dial_state.h"
+#include "app/theme/theme.h"
+#include "report/format.h"
+
+#include <QPainter>
+
+namespace orbita::app {
+
+ProgressPanel::ProgressPanel(QWidget* parent)
+    : QWidget(parent) {
+    setAccessibleName(tr("Progress"));
+    setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
+    connect(&Theme::instance(), &Theme::changed, this, qOverload<>(&QWidget::update));
+}
+
+void ProgressPanel::setDesk(const DriveDesk* desk) {
+    m_desk = desk;
+    refresh();
+}
+
+std::vector<std::pair<QString, QString>> ProgressPanel::figures() const {
+    const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
+    if (scan == nullptr || !scan->record.plate)
+        return {};
+    const ScanStatus& status = scan->record.status;
+    const std::uint64_t bytes = scan->record.drive.logicalBytes;
+    std::vector<std::pair<QString, QString>> list;
+    list.emplace_back(tr("vouched for"), format::bytes(status.totals.covered.value * bytes));
+    list.emplace_back(tr("elapsed"), format::duration(status.elapsed));
+    if (scan->running()) {
+        list.emplace_back(tr("time left"), status.left ? format::duration(*status.left) : tr("measuring"));
+        if (status.phase == ScanPhase::waiting)
+            list.emplace_back(tr("no answer for"), format::duration(status.waited));
+        else
+            list.emplace_back(tr("pace now"), format::pace(status.paceNow));
+    }
+    list.emplace_back(tr("average"), format::pace(status.paceAverage));
+    list.emplace_back(scan->running() ? tr("at LBA") : tr("read up to"), format::lba(status.position));
+    return list;
+}
+
+void ProgressPanel::refresh() {
+    QString summary = m_desk != nullptr ? standOf(*m_desk) : QString();
+    for (const auto& [name, value] : figures())
+        summary += QStringLiteral(". ") + name + QLatin1Char(' ') + value;
+    setAccessibleDescription(summary);
+    update();
+}
+
+void ProgressPanel::paintEvent(QPaintEvent*) {
+    if (m_desk == nullptr)
+        return;
+    QPainter painter(this);
+    paintDial(painter, {0, 4, 104, 104}, dialOf(*m_desk), Theme::instance().palette(), 22);
+    const auto list = figures();
+    double y = std::max(4.0, (112 - static_cast<double>(list.size()) * 19) / 2);
+    for (const auto& [name, value] : list) {
+        const QRectF row(116, y, width() - 116, 19);
+        painter.setFont(Theme::text(12));
+        painter.setPen(tone(Tone::textDim));
+        painter.drawText(row, Qt::AlignLeft | Qt::AlignVCenter, name);
+        painter.setFont(Theme::text(13));
+        painter.setPen(tone(Tone::text));
+        painter.drawText(row, Qt::AlignRight | Qt::AlignVCenter, value);
+        y += 19;
+    }
+}
+
+} // namespace orbita::app

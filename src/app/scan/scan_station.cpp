@@ -1,0 +1,393 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/scan/scan_station.h"
+
+#include "app/scan/plan_dialog.h"
+#include "app/theme/theme.h"
+#include "report/format.h"
+#include "report/ledger_csv.h"
+#include "report/plate_picture.h"
+#include "report/text_report.h"
+#include "report/words.h"
+#include "store/scan_file.h"
+
+#include <QBuffer>
+#include <QClipboard>
+#include <QFileDialog>
+#include <QGuiApplication>
+#include <QMenu>
+#include <QTimer>
+#include <QVBoxLayout>
+
+namespace orbita::app {
+
+namespace {
+
+constexpr int sideWidth = 292;
+constexpr qint64 chartIntervalMs = 100; // charts follow a little slower than the plate
+
+QLabel* makeHeading(const QString& text, QWidget* parent) {
+    auto* label = new QLabel(text, parent);
+    label->setObjectName(QStringLiteral("dim"));
+    label->setFont(Theme::text(12));
+    return label;
+}
+
+QPushButton* makeFlat(const QString& text, const QString& tip, QWidget* parent) {
+    auto* button = new QPushButton(text, parent);
+    button->setObjectName(QStringLiteral("flat"));
+    button->setToolTip(tip);
+    return button;
+}
+
+QString scanTitle(const ScanView& scan) {
+    const BlockGrid& grid = scan.record.plan.grid;
+    const QString what = grid.span.empty() || grid.span == scan.record.drive.whole() ? ScanStation::tr("Whole drive")
+                                                                                     : words::span(grid.span);
+    const QDateTime when = QDateTime::fromSecsSinceEpoch(scan.record.startedAt);
+    return scan.record.startedAt == 0 ? what : what + QStringLiteral(", ") + QLocale().toString(when, QLocale::ShortFormat);
+}
+
+} // namespace
+
+ScanStation::ScanStation(QWidget* parent)
+    : QWidget(parent)
+    , m_name(new QLabel(this))
+    , m_identity(new QLabel(this))
+    , m_use(new QLabel(this))
+    , m_data(new QPushButton(this))
+    , m_scans(new QComboBox(this))
+    , m_stage(new QStackedWidget(this))
+    , m_notice(new QLabel(this))
+    , m_plate(new PlateView(m_lens, this))
+    , m_tallies(new TallyBar(m_lens, this))
+    , m_selection(new QLabel(this))
+    , m_copy(makeFlat(tr("&Copy"), tr("Copy the sectors selected (Ctrl+C)"), this))
+    , m_scanSpan(makeFlat(tr("Scan this span a&gain"), tr("Read just the selected span (Ctrl+R)"), this))
+    , m_showAll(makeFlat(tr("Show &whole scan"), tr("All of the plate in view (Home)"), this))
+    , m_trace(new TraceView(m_lens, this))
+    , m_progress(new ProgressPanel(this))
+    , m_judgement(new QLabel(this))
+    , m_lateness(new LatenessView(this))
+    , m_lists(new DefectLists(m_lens, this))
+    , m_actions(new ActionBar(this)) {
+    setObjectName(QStringLiteral("stage"));
+    m_notice->setAlignment(Qt::AlignCenter);
+    m_notice->setWordWrap(true);
+    m_notice->setFont(Theme::text(14));
+    m_notice->setObjectName(QStringLiteral("notice"));
+    m_notice->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
+    m_notice->setMargin(60);
+    m_stage->addWidget(m_plate);
+    m_stage->addWidget(m_notice);
+
+    auto* left = new QVBoxLayout;
+    left->setSpacing(6);
+    left->addWidget(m_stage, 5);
+    left->addWidget(m_tallies);
+    left->addWidget(makeSelectionRow());
+    left->addWidget(m_trace, 3);
+    auto* middle = new QHBoxLayout;
+    middle->setSpacing(16);
+    middle->addLayout(left, 1);
+    middle->addWidget(makeSide());
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(16, 12, 14, 12);
+    column->setSpacing(8);
+    column->addWidget(makeHeader());
+    column->addLayout(middle, 1);
+    column->addWidget(m_actions);
+
+    connect(m_actions, &ActionBar::planWanted, this, &ScanStation::openPlan);
+    connect(m_actions, &ActionBar::exportWanted, this, &ScanStation::openExport);
+    connect(m_plate, &PlateView::copyWanted, this, &ScanStation::copySelection);
+    connect(m_plate, &PlateView::scanSpanWanted, this, &ScanStation::scanSelection);
+    connect(&m_lens, &Lens::selectionChanged, this, &ScanStation::refreshSelection);
+    connect(&m_lens, &Lens::windowChanged, this, &ScanStation::refreshSelection);
+    m_sinceCharts.start();
+    setDesk(nullptr);
+}
+
+QWidget* ScanStation::makeHeader() {
+    auto* header = new QWidget(this);
+    auto* row = new QHBoxLayout(header);
+    row->setContentsMargins(2, 0, 0, 0);
+    row->setSpacing(12);
+    m_name->setFont(Theme::text(20, QFont::Medium));
+    m_name->setObjectName(QStringLiteral("driveName"));
+    m_identity->setObjectName(QStringLiteral("dim"));
+    m_identity->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    m_use->setObjectName(QStringLiteral("chip"));
+    m_use->setProperty("alert", true);
+    m_data->setObjectName(QStringLiteral("chip"));
+    m_data->setToolTip(tr("Does the data on this drive exist elsewhere? Press to answer anew."));
+    m_scans->setAccessibleName(tr("Scan in view"));
+    m_scans->setObjectName(QStringLiteral("scans"));
+    m_scans->setSizeAdjustPolicy(QComboBox::AdjustToContents);
+    m_scans->setMaximumWidth(330);
+    row->addWidget(m_name);
+    row->addWidget(m_identity, 1);
+    row->addWidget(m_scans);
+    row->addWidget(m_use);
+    row->addWidget(m_data);
+    connect(m_data, &QPushButton::clicked, this, [this] {
+        auto* menu = new QMenu(this);
+        menu->setAttribute(Qt::WA_DeleteOnClose);
+        for (const DataElsewhere answer : {DataElsewhere::saved, DataElsewhere::notSaved, DataElsewhere::unknown})
+            menu->addAction(words::dataElsewhere(answer), this, [this, answer] {
+                if (m_desk != nullptr)
+                    m_desk->setData(answer);
+            });
+        menu->popup(m_data->mapToGlobal(QPoint(0, m_data->height())));
+    });
+    connect(m_scans, &QComboBox::activated, this, [this](int index) {
+        if (m_desk != nullptr)
+            m_desk->showScan(static_cast<std::size_t>(index));
+    });
+    return header;
+}
+
+QWidget* ScanStation::makeSelectionRow() {
+    auto* bar = new QWidget(this);
+    bar->setFixedHeight(30);
+    auto* row = new QHBoxLayout(bar);
+    row->setContentsMargins(8, 0, 0, 0);
+    row->setSpacing(2);
+    m_selection->setObjectName(QStringLiteral("selection"));
+    m_selection->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    row->addWidget(m_selection, 1);
+    row->addWidget(m_copy);
+    row->addWidget(m_scanSpan);
+    row->addWidget(m_showAll);
+    connect(m_copy, &QPushButton::clicked, this, &ScanStation::copySelection);
+    connect(m_scanSpan, &QPushButton::clicked, this, &ScanStation::scanSelection);
+    connect(m_showAll, &QPushButton::clicked, &m_lens, &Lens::showAll);
+    return bar;
+}
+
+QWidget* ScanStation::makeSide() {
+    auto* side = new QWidget(this);
+    side->setFixedWidth(sideWidth);
+    auto* column = new QVBoxLayout(side);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(6);
+    m_judgement->setObjectName(QStringLiteral("judgement"));
+    m_judgement->setAccessibleName(tr("Running judgement"));
+    m_judgement->setWordWrap(true);
+    m_judgement->setMinimumHeight(76);
+    m_judgement->setAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    m_lateness->setFixedHeight(118);
+    column->addWidget(m_progress);
+    column->addSpacing(4);
+    column->addWidget(makeHeading(tr("Running judgement"), side));
+    column->addWidget(m_judgement);
+    column->addSpacing(6);
+    column->addWidget(makeHeading(tr("How late blocks answer (count, log scale)"), side));
+    column->addWidget(m_lateness);
+    column->addSpacing(4);
+    column->addWidget(m_lists, 1);
+    return side;
+}
+
+void ScanStation::setDesk(DriveDesk* desk) {
+    if (m_desk != nullptr)
+        m_desk->disconnect(this);
+    m_desk = desk;
+    if (desk != nullptr) {
+        connect(desk, &DriveDesk::scanChanged, this, &ScanStation::refreshNumbers);
+        connect(desk, &DriveDesk::defectsChanged, this, &ScanStation::refreshDefects);
+        connect(desk, &DriveDesk::stateChanged, this, &ScanStation::refreshState);
+    }
+    refreshState();
+    m_plate->setDesk(desk);
+    m_tallies->setDesk(desk);
+    m_trace->setDesk(desk);
+    m_progress->setDesk(desk);
+    m_lateness->setDesk(desk);
+    m_lists->setDesk(desk);
+    m_actions->setDesk(desk);
+    refreshNumbers();
+}
+
+void ScanStation::refreshState() {
+    const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
+    if (scan != nullptr && scan->record.plate)
+        m_lens.setGrid(scan->record.plan.grid);
+    else
+        m_lens.setGrid({});
+    refreshHeader();
+    refreshNotice();
+    refreshSelection();
+    m_actions->refresh();
+    m_plate->refresh();
+    m_tallies->refresh();
+    m_progress->refresh();
+    m_trace->refresh();
+    m_lateness->refresh();
+}
+
+void ScanStation::refreshHeader() {
+    const bool chosen = m_desk != nullptr;
+    for (QWidget* widget : {static_cast<QWidget*>(m_data), static_cast<QWidget*>(m_use), static_cast<QWidget*>(m_scans)})
+        widget->setVisible(chosen);
+    if (!chosen) {
+        m_name->setText(tr("No drive chosen"));
+        m_identity->clear();
+        return;
+    }
+    const DriveIdentity& drive = m_desk->identity();
+    m_name->setText(words::driveName(drive));
+    m_identity->setText((drive.serial.empty() ? tr("no serial told") : tr("serial %1").arg(QString::fromStdString(drive.serial))) +
+                        QStringLiteral(" · ") + words::driveLine(drive));
+    const auto& uses = m_desk->target().uses;
+    m_use->setVisible(!uses.empty());
+    m_use->setText(tr("In use: timings suffer"));
+    QStringList lines;
+    for (const DriveUse& use : uses)
+        lines << words::use(use);
+    m_use->setToolTip(lines.join(QLatin1Char('\n')));
+    m_data->setVisible(m_desk->data() != DataElsewhere::notAsked);
+    m_data->setText(words::dataElsewhere(m_desk->data()));
+    m_data->setProperty("alert", m_desk->data() != DataElsewhere::saved);
+    m_data->setStyleSheet(m_data->styleSheet()); // the style follows the property
+    m_scans->setVisible(m_desk->scanCount() > 1);
+    m_scans->clear();
+    for (std::size_t i = 0; i < m_desk->scanCount(); ++i)
+        m_scans->addItem(scanTitle(m_desk->scanAt(i)));
+    m_scans->setCurrentIndex(static_cast<int>(m_desk->currentIndex()));
+}
+
+// What stands in the plate's place while there is none.
+void ScanStation::refreshNotice() {
+    const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
+    const bool plate = scan != nullptr && scan->record.plate != nullptr;
+    m_stage->setCurrentWidget(plate ? static_cast<QWidget*>(m_plate) : m_notice);
+    if (plate)
+        return;
+    if (m_desk == nullptr) {
+        m_notice->setText(tr("Choose a drive in the rack, or open a device, an image file or a saved scan (Ctrl+O)."));
+    } else if (scan != nullptr && scan->error) {
+        const Error& error = *scan->error;
+        m_notice->setText(tr("<p style='font-size:17px'>The scan could not begin</p><p>%1</p><p>%2</p>")
+                              .arg(QString::fromStdString(error.tried + ' ' + error.on + ": " + error.answer + '.').toHtmlEscaped(),
+                                   QString::fromStdString(error.advice).toHtmlEscaped()));
+    } else if (scan != nullptr) {
+        m_notice->setText(tr("Opening the drive…"));
+    } else {
+        const QString story = m_desk->target().scenario ? QString::fromStdString(m_desk->target().scenario->story) : QString();
+        m_notice->setText(tr("<p style='font-size:17px'>Nothing has been read from this drive yet</p><p>%1</p>"
+                             "<p>The whole surface will appear here, block by block. Reading never writes.</p>")
+                              .arg(story.toHtmlEscaped()));
+    }
+}
+
+void ScanStation::refreshSelection() {
+    const auto& selection = m_lens.selection();
+    m_copy->setEnabled(selection.has_value());
+    m_scanSpan->setEnabled(selection.has_value() && m_desk != nullptr && m_desk->whyNotStart().isEmpty());
+    m_showAll->setVisible(m_lens.zoomed());
+    if (!selection || m_desk == nullptr) {
+        const bool plate = m_desk != nullptr && m_desk->current() != nullptr && m_desk->current()->record.plate;
+        m_selection->setText(plate ? tr("Nothing selected: click or drag on the plate, wheel to zoom") : QString());
+        m_selection->setEnabled(false);
+        return;
+    }
+    m_selection->setEnabled(true);
+    m_selection->setText(words::span(*selection) + QStringLiteral("  ·  ") + words::place(selection->first, m_desk->identity()));
+}
+
+void ScanStation::refreshNumbers() {
+    m_plate->refresh();
+    m_tallies->refresh();
+    m_progress->refresh();
+    m_actions->refresh();
+    const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
+    m_judgement->setText(scan != nullptr && scan->record.plate ? words::judgement(scan->judgement)
+                                                               : tr("Nothing has been read yet: nothing can be said."));
+    if (m_sinceCharts.elapsed() < chartIntervalMs && scan != nullptr && scan->running())
+        return;
+    m_sinceCharts.restart();
+    m_trace->refresh();
+    m_lateness->refresh();
+}
+
+void ScanStation::refreshDefects() {
+    m_lists->refresh();
+}
+
+void ScanStation::copySelection() {
+    const auto& selection = m_lens.selection();
+    if (!selection)
+        return;
+    // Plain numbers, as the command line and the plan take them.
+    const QString text = selection->count.value == 1
+                             ? QString::number(selection->first.value)
+                             : QStringLiteral("%1..%2").arg(selection->first.value).arg(selection->last().value);
+    QGuiApplication::clipboard()->setText(text);
+    emit told(tr("Copied %1").arg(text));
+}
+
+void ScanStation::scanSelection() {
+    if (m_desk == nullptr || !m_lens.selection())
+        return;
+    if (const QString why = m_desk->whyNotStart(); !why.isEmpty()) {
+        emit told(why);
+        return;
+    }
+    m_desk->startSpan(*m_lens.selection());
+}
+
+void ScanStation::stop() {
+    if (m_desk != nullptr)
+        m_desk->stop();
+}
+
+void ScanStation::openPlan() {
+    if (m_desk == nullptr || m_desk->scanning() || m_desk->target().name.empty())
+        return;
+    (new PlanDialog(*m_desk, this))->show();
+}
+
+void ScanStation::openExport() {
+    const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
+    if (scan == nullptr || !scan->record.plate)
+        return;
+    auto* dialog = new QFileDialog(this, tr("Export the scan in view"));
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    dialog->setObjectName(QStringLiteral("exportDialog"));
+    dialog->setOption(QFileDialog::DontUseNativeDialog);
+    dialog->setAcceptMode(QFileDialog::AcceptSave);
+    dialog->setModal(false);
+    dialog->setNameFilters({tr("Scan, to open again (*.json)"), tr("Ledger of defects (*.csv)"), tr("Report (*.txt)"),
+                            tr("Picture of the plate (*.png)")});
+    dialog->setDefaultSuffix(QStringLiteral("json"));
+    connect(dialog, &QFileDialog::filterSelected, dialog, [dialog](const QString& filter) {
+        const qsizetype dot = filter.lastIndexOf(QLatin1Char('.'));
+        dialog->setDefaultSuffix(filter.mid(dot + 1).chopped(1));
+    });
+    dialog->selectFile(QString::fromStdString(scanFileName(scan->record.drive, scan->record.startedAt)));
+    connect(dialog, &QFileDialog::fileSelected, this, [this](const QString& path) {
+        const auto written = exportTo(path);
+        emit told(written ? tr("Written to %1").arg(path) : QString::fromStdString(written.error().message()));
+    });
+    dialog->show();
+}
+
+Result<void> ScanStation::exportTo(const QString& path) {
+    const ScanRecord& record = m_desk->current()->record;
+    if (!m_desk->target().name.empty())
+        if (auto place = checkExportPlace(path.toStdString(), m_desk->target()); !place)
+            return place;
+    if (path.endsWith(QLatin1String(".csv")))
+        return saveFile(path.toStdString(), ledgerCsv(record));
+    if (path.endsWith(QLatin1String(".txt")))
+        return saveFile(path.toStdString(), textReport(record).toStdString());
+    if (path.endsWith(QLatin1String(".png"))) {
+        QBuffer png;
+        png.open(QIODevice::WriteOnly);
+        platePicture(record, Theme::instance().palette()).save(&png, "PNG");
+        return saveFile(path.toStdString(), png.data().toStdString());
+    }
+    return saveScan(path.toStdString(), record);
+}
+
+} // namespace orbita::app

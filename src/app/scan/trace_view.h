@@ -1,0 +1,44 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The trace: pace and slowest answer along the same axis as the plate.
+#pragma once
+
+#include "app/rack/drive_desk.h"
+#include "app/scan/lens.h"
+
+#include <qcustomplot.h>
+
+namespace orbita::app {
+
+class TraceView final : public QCustomPlot {
+    Q_OBJECT
+public:
+    explicit TraceView(Lens& lens, QWidget* parent = nullptr);
+
+    void setDesk(const DriveDesk* desk);
+    void refresh();
+
+protected:
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+
+private:
+    void dress();
+    void fill();
+    void markSelection();
+    [[nodiscard]] std::optional<LbaSpan> spanAt(double x) const;
+
+    Lens& m_lens;
+    const DriveDesk* m_desk = nullptr;
+    QCPAxisRect* m_paceRect;
+    QCPAxisRect* m_lateRect;
+    QCPGraph* m_pace;
+    std::array<QCPGraph*, gradeCount> m_late{};
+    std::array<QCPItemRect*, 2> m_selection{};
+    std::array<QCPItemText*, 2> m_titles{};
+    std::optional<LbaSpan> m_dragFrom;
+};
+
+} // namespace orbita::app

@@ -1,0 +1,37 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The window: the rack on the left, the station on the right.
+#pragma once
+
+#include "app/rack/rack_view.h"
+#include "app/scan/scan_station.h"
+
+#include <QMainWindow>
+
+namespace orbita::app {
+
+class AppWindow final : public QMainWindow {
+    Q_OBJECT
+public:
+    explicit AppWindow(RackModel::Source source);
+
+    [[nodiscard]] RackModel& rack() { return m_rack; }
+    [[nodiscard]] ScanStation& station() { return *m_station; }
+    // Opens what is named and chooses it; tells what is wrong in the status line.
+    void open(const QString& name);
+
+private:
+    QWidget* makeRail();
+    void addKeys();
+    void showKeys();
+    void openDialog();
+    void choose(int row);
+    void tell(const QString& message);
+
+    RackModel m_rack;
+    RackView* m_rackView;
+    ScanStation* m_station;
+    QLabel* m_told;
+    QTimer m_frames;
+};
+
+} // namespace orbita::app

@@ -1,0 +1,30 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "app/rack/rack_model.h"
+
+#include <QDialog>
+#include <QLabel>
+#include <QLineEdit>
+
+namespace orbita::app {
+
+// Opens what is named: a device, an image file, a scenario or a saved scan. Not modal; says what is wrong in place.
+class OpenDialog final : public QDialog {
+    Q_OBJECT
+public:
+    OpenDialog(RackModel& rack, QWidget* parent);
+
+signals:
+    void opened(int row);
+
+private:
+    void tryOpen();
+    void browse();
+
+    RackModel& m_rack;
+    QLineEdit* m_name;
+    QLabel* m_answer;
+};
+
+} // namespace orbita::app

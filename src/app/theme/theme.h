@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The look of the whole application: one palette, two families of type, one style sheet made from them.
+#pragma once
+
+#include "report/palette.h"
+
+#include <QFont>
+#include <QObject>
+
+namespace orbita::app {
+
+class Theme final : public QObject {
+    Q_OBJECT
+public:
+    static Theme& instance();
+
+    [[nodiscard]] const Palette& palette() const { return m_palette; }
+    void setScheme(ColourScheme scheme);
+    void toggle();
+    // Gives the application palette, fonts and style sheet.
+    void apply();
+
+    // Text at `points` above or below the base size; digits are of one width in both families.
+    [[nodiscard]] static QFont text(int pixels = 13, QFont::Weight weight = QFont::Normal);
+    [[nodiscard]] static QFont digits(int pixels = 12);
+
+signals:
+    void changed();
+
+private:
+    Theme() = default;
+    Palette m_palette{ColourScheme::dark};
+};
+
+inline QColor tone(Tone t) {
+    return Theme::instance().palette()[t];
+}
+
+} // namespace orbita::app
