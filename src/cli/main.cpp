@@ -26,7 +26,7 @@ void addScanOptions(CLI::App& command, orbita::cli::ScanOptions& options) {
     command.add_option("--stop", options.stopAfter, "end the scan after so many unreadable sectors")
         ->check(CLI::PositiveNumber);
     command.add_option("--data", options.data, "does the data exist elsewhere?")
-        ->check(CLI::IsMember({"saved", "not saved", "unknown"}));
+        ->check(CLI::IsMember({"saved", "not-saved", "unknown"}));
     command.add_option("--json", options.json, "write the scan here; kept up to date while it runs");
     command.add_option("--csv", options.csv, "write the ledger of defects here");
     command.add_option("--report", options.report, "write a text report here");

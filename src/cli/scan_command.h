@@ -13,7 +13,7 @@ struct ScanOptions {
     std::uint32_t blockSectors = 0;
     double limitMs = 8000;
     std::uint64_t stopAfter = 0;
-    std::string data = "not asked";
+    std::string data = "not-asked";
     std::string json;
     std::string csv;
     std::string report;

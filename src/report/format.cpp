@@ -3,6 +3,7 @@
 
 #include <QCoreApplication>
 #include <QLocale>
+#include <algorithm>
 #include <array>
 #include <cmath>
 
@@ -11,6 +12,7 @@ namespace orbita::format {
 namespace {
 
 const QChar noBreakSpace(0x00A0);
+constexpr std::array<const char*, 7> byteUnits = {"B", "kB", "MB", "GB", "TB", "PB", "EB"};
 
 QString tr(const char* text) {
     return QCoreApplication::translate("format", text);
@@ -39,14 +41,31 @@ QString count(std::uint64_t n) {
 }
 
 QString bytes(std::uint64_t n) {
-    static constexpr std::array<const char*, 7> units = {"B", "kB", "MB", "GB", "TB", "PB", "EB"};
     auto value = static_cast<double>(n);
     std::size_t unit = 0;
-    while (value >= 999.5 && unit + 1 < units.size()) {
+    while (value >= 999.5 && unit + 1 < byteUnits.size()) {
         value /= 1000;
         ++unit;
     }
-    return (unit == 0 ? QString::number(n) : threeDigits(value)) + noBreakSpace + QLatin1String(units[unit]);
+    return (unit == 0 ? QString::number(n) : threeDigits(value)) + noBreakSpace + QLatin1String(byteUnits[unit]);
+}
+
+QString position(std::uint64_t n, double step) {
+    if (n == 0)
+        return bytes(0);
+    std::size_t unit = 0;
+    double scale = 1;
+    while (static_cast<double>(n) / scale >= 1000 && unit + 1 < byteUnits.size()) {
+        scale *= 1000;
+        ++unit;
+    }
+    // As many as the step needs; one more where it is a broken one, such as 0.025.
+    const double inUnit = std::max(step, 1.0) / scale;
+    int decimals = std::clamp(static_cast<int>(std::ceil(-std::log10(inUnit) - 0.01)), 0, 8);
+    const double shifted = inUnit * std::pow(10, decimals);
+    if (std::abs(shifted - std::round(shifted)) > 0.01 && std::abs(shifted * 10 - std::round(shifted * 10)) < 0.01)
+        ++decimals;
+    return QLocale().toString(static_cast<double>(n) / scale, 'f', decimals) + noBreakSpace + QLatin1String(byteUnits[unit]);
 }
 
 QString percent(double share, int decimals) {

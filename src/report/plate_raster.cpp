@@ -2,6 +2,7 @@
 #include "report/plate_raster.h"
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace orbita {
@@ -19,6 +20,25 @@ double shadeOf(double meanNs, double referenceNs, double nearbyNs) {
     const double zone = referenceNs > 0 ? shadePerDoubling * std::log2(meanNs / referenceNs) : 0;
     const double local = nearbyNs > 0 ? shadePerDeviation * (meanNs / nearbyNs - 1) : 0;
     return std::clamp(shadeAtReference + zone + std::clamp(local, -0.2, 0.35), 0.0, 1.0);
+}
+
+// What the blocks of a row usually take: the median of the means of its parts, which a few defects do not move.
+double usualLatency(const Plate& plate, std::uint64_t first, std::uint64_t end) {
+    constexpr std::uint64_t parts = 9;
+    std::array<double, parts> means{};
+    std::size_t known = 0;
+    for (std::uint64_t i = 0; i < parts; ++i) {
+        const std::uint64_t from = first + (end - first) * i / parts;
+        const std::uint64_t to = first + (end - first) * (i + 1) / parts;
+        const double mean = to > from ? plate.summarise(from, to - from).meanNs : 0;
+        if (mean > 0)
+            means[known++] = mean;
+    }
+    if (known == 0)
+        return 0;
+    const auto middle = means.begin() + static_cast<std::ptrdiff_t>(known / 2);
+    std::nth_element(means.begin(), middle, means.begin() + static_cast<std::ptrdiff_t>(known));
+    return *middle;
 }
 
 } // namespace
@@ -63,7 +83,7 @@ void PlateRaster::drawCells(std::uint64_t from, std::uint64_t to, const Palette&
         if (row != nearbyRow) {
             const std::uint64_t rowFirst = m_view.blockOfCell(row * columns);
             const std::uint64_t rowEnd = m_view.blockOfCell((row + 1) * columns);
-            nearbyNs = rowEnd > rowFirst ? m_plate->summarise(rowFirst, rowEnd - rowFirst).meanNs : 0;
+            nearbyNs = usualLatency(*m_plate, rowFirst, rowEnd);
             nearbyRow = row;
         }
         const std::uint64_t first = m_view.blockOfCell(cell);

@@ -236,6 +236,8 @@ QString nextStep(NextStep next) {
         return tr("Try another cable or adapter, then scan again.");
     case NextStep::checkPower:
         return tr("Check power and cable; if it happens again, the drive is failing.");
+    case NextStep::wait:
+        return tr("If it never comes, that is the finding: stop, and save what matters first.");
     case NextStep::none:
         return {};
     }
@@ -245,6 +247,7 @@ QString nextStep(NextStep next) {
 QString judgement(const RunningJudgement& j) {
     const QString share = format::percent(j.vouchedShare, j.vouchedShare > 0.9995 || j.vouchedShare == 0 ? 0 : 1);
     const QString where = QLocale().toString(j.firstPatchPercent.value_or(0), 'f', 1);
+    const std::uint64_t slow = j.slowBlocks + j.stalledBlocks;
     QString text;
     switch (j.meaning) {
     case Meaning::nothingYet:
@@ -255,8 +258,8 @@ QString judgement(const RunningJudgement& j) {
             text = tr("Even: every sector of the drive was read, without a defect.");
         break;
     case Meaning::slowOnly:
-        text = tr("All of the %1 read so far is readable; %2 blocks answered slowly.")
-                   .arg(share, format::count(j.slowBlocks + j.stalledBlocks));
+        text = j.vouchedShare >= 1 ? tr("The whole drive is readable; %1 blocks answered slowly.").arg(format::count(slow))
+                                   : tr("All of the %1 read so far is readable; %2 blocks answered slowly.").arg(share, format::count(slow));
         break;
     case Meaning::fewUnreadable:
         text = j.patches == 1 ? tr("%1 unreadable in one patch at %2 %; read so far: %3 of the drive.")
@@ -271,6 +274,9 @@ QString judgement(const RunningJudgement& j) {
                    .arg(sectors(j.unreadable))
                    .arg(j.patches)
                    .arg(where);
+        break;
+    case Meaning::silentNow:
+        text = tr("No answer for %1, after %2 of the drive was read.").arg(format::duration(j.waited), share);
         break;
     case Meaning::notAnswering:
         text = tr("The drive stopped answering after %1 of it was read. That is a finding, whatever the map shows.")
@@ -320,7 +326,8 @@ QString span(const LbaSpan& span) {
 QString place(Lba lba, const DriveIdentity& drive) {
     const double share =
         drive.capacity.value > 0 ? static_cast<double>(lba.value) / static_cast<double>(drive.capacity.value) : 0;
-    return tr("%1 in, %2 of the drive").arg(format::bytes(lba.value * drive.logicalBytes), format::percent(share, 2));
+    return tr("%1 in, %2 of the drive").arg(format::position(lba.value * drive.logicalBytes, static_cast<double>(drive.capacityBytes()) / 2e4),
+             format::percent(share, 2));
 }
 
 QString driveLine(const DriveIdentity& drive) {

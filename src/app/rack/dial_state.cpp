@@ -76,7 +76,7 @@ QString standOf(const DriveDesk& desk) {
         return tr("Paused");
     case ScanPhase::reading:
     case ScanPhase::splitting:
-        return status.left ? tr("Scanning · %1 left").arg(format::duration(*status.left)) : tr("Scanning");
+        return status.left ? tr("%1 left").arg(format::duration(*status.left)) : tr("Scanning");
     case ScanPhase::ended:
         break;
     }

@@ -77,7 +77,10 @@ ActionBar::ActionBar(QWidget* parent)
     row->addWidget(m_plan);
     row->addWidget(m_export);
 
-    connect(m_start, &QPushButton::clicked, this, [this] { m_desk->start(); });
+    connect(m_start, &QPushButton::clicked, this, [this] {
+        m_desk->start();
+        emit started();
+    });
     connect(m_pause, &QPushButton::clicked, this, &ActionBar::pauseOrResume);
     connect(m_stop, &QPushButton::clicked, this, [this] { m_desk->stop(); });
     connect(m_plan, &QPushButton::clicked, this, &ActionBar::planWanted);

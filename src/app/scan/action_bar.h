@@ -21,6 +21,7 @@ public:
     void pauseOrResume();
 
 signals:
+    void started();
     void planWanted();
     void exportWanted();
 

@@ -7,7 +7,6 @@
 
 #include <QButtonGroup>
 #include <QHBoxLayout>
-#include <QHeaderView>
 #include <QPainter>
 #include <QScrollBar>
 #include <QStyledItemDelegate>
@@ -48,18 +47,36 @@ public:
     }
 };
 
-// The grade with its shape, so that it is not told by colour alone.
-class GradeDelegate final : public QStyledItemDelegate {
+// Two lines a defect: shape, place and size; grade, standing and time taken.
+class LedgerDelegate final : public QStyledItemDelegate {
 public:
     using QStyledItemDelegate::QStyledItemDelegate;
+    [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override { return {0, tapeRow}; }
     void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
-        QStyleOptionViewItem shifted = option;
+        painter->save();
+        const QRect row = option.rect;
         if ((option.state & QStyle::State_Selected) != 0)
-            painter->fillRect(option.rect, tone(Tone::panelRaised));
-        shifted.rect.adjust(15, 0, 0, 0);
-        QStyledItemDelegate::paint(painter, shifted, index);
-        paintLegend(*painter, static_cast<Grade>(index.data(gradeRole).toInt()),
-                    QRectF(option.rect.left() + 4, option.rect.center().y() - 5, 11, 11), Theme::instance().palette());
+            painter->fillRect(row, tone(Tone::panelRaised));
+        const Palette& palette = Theme::instance().palette();
+        const auto grade = static_cast<Grade>(index.data(gradeRole).toInt());
+        paintLegend(*painter, grade, QRectF(row.left() + 5, row.top() + 5, 12, 12), palette);
+        const QRect text = row.adjusted(26, 3, -6, 0);
+        painter->setFont(Theme::digits(12));
+        painter->setPen(tone(Tone::text));
+        painter->drawText(text, Qt::AlignLeft | Qt::AlignTop, index.data(placeRole).toString());
+        painter->setFont(Theme::text(12));
+        painter->drawText(text, Qt::AlignRight | Qt::AlignTop, index.data(sizeRole).toString());
+        const QRect below = text.adjusted(0, 16, 0, 0);
+        painter->setFont(Theme::text(11, QFont::Medium));
+        painter->setPen(palette.grade(grade));
+        const QString name = index.data(Qt::DisplayRole).toString();
+        painter->drawText(below, Qt::AlignLeft | Qt::AlignTop, name);
+        const int nameWidth = painter->fontMetrics().horizontalAdvance(name);
+        painter->setFont(Theme::text(11));
+        painter->setPen(tone(Tone::textDim));
+        painter->drawText(below.adjusted(nameWidth + 8, 0, 0, 0), Qt::AlignLeft | Qt::AlignTop, index.data(detailRole).toString());
+        painter->drawText(below, Qt::AlignRight | Qt::AlignTop, index.data(tookRole).toString());
+        painter->restore();
     }
 };
 
@@ -80,7 +97,7 @@ DefectLists::DefectLists(Lens& lens, QWidget* parent)
     , m_ledgerTab(makeTab(tr("Ledger"), tr("The list of defects, by position (Ctrl+2)"), this))
     , m_pages(new QStackedWidget(this))
     , m_tape(new QListView(this))
-    , m_ledger(new QTableView(this)) {
+    , m_ledger(new QListView(this)) {
     auto* tabs = new QButtonGroup(this);
     tabs->addButton(m_tapeTab, 0);
     tabs->addButton(m_ledgerTab, 1);
@@ -91,27 +108,15 @@ DefectLists::DefectLists(Lens& lens, QWidget* parent)
     m_tape->setAccessibleName(tr("Tape: what happened, in order"));
     m_tape->setModel(&m_tapeModel);
     m_tape->setItemDelegate(new TapeDelegate(m_tape));
-    m_tape->setUniformItemSizes(true);
-    m_tape->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
-    m_tape->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     m_ledger->setObjectName(QStringLiteral("ledger"));
     m_ledger->setAccessibleName(tr("Ledger: the list of defects"));
     m_ledger->setModel(&m_ledgerModel);
-    m_ledger->setItemDelegateForColumn(LedgerModel::ColumnGrade, new GradeDelegate(m_ledger));
-    m_ledger->setSelectionBehavior(QAbstractItemView::SelectRows);
-    m_ledger->setSelectionMode(QAbstractItemView::SingleSelection);
-    m_ledger->setShowGrid(false);
-    m_ledger->setWordWrap(false);
-    m_ledger->setTabKeyNavigation(false);
-    m_ledger->verticalHeader()->hide();
-    m_ledger->verticalHeader()->setDefaultSectionSize(23);
-    m_ledger->horizontalHeader()->setHighlightSections(false);
-    m_ledger->horizontalHeader()->setFont(Theme::text(11));
-    const std::array<int, LedgerModel::ColumnCount> widths = {106, 52, 88, 62, 80};
-    for (int i = 0; i < LedgerModel::ColumnCount; ++i)
-        m_ledger->setColumnWidth(i, widths[static_cast<std::size_t>(i)]);
-    m_ledger->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
-    m_ledger->setHorizontalScrollMode(QAbstractItemView::ScrollPerPixel);
+    m_ledger->setItemDelegate(new LedgerDelegate(m_ledger));
+    for (QListView* list : {m_tape, m_ledger}) {
+        list->setUniformItemSizes(true);
+        list->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+        list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    }
     m_pages->addWidget(m_tape);
     m_pages->addWidget(m_ledger);
 
@@ -126,7 +131,7 @@ DefectLists::DefectLists(Lens& lens, QWidget* parent)
     column->addLayout(head);
     column->addWidget(m_pages, 1);
 
-    for (QAbstractItemView* view : {static_cast<QAbstractItemView*>(m_tape), static_cast<QAbstractItemView*>(m_ledger)})
+    for (const QListView* view : {m_tape, m_ledger})
         connect(view->selectionModel(), &QItemSelectionModel::currentChanged, this,
                 [this](const QModelIndex& index) { choose(index); });
     connect(&lens, &Lens::selectionChanged, this, &DefectLists::followSelection);
@@ -179,7 +184,7 @@ void DefectLists::followSelection() {
     m_choosing = true;
     const int row = m_lens.selection() ? m_ledgerModel.rowIn(*m_lens.selection()) : -1;
     if (row >= 0) {
-        m_ledger->selectRow(row);
+        m_ledger->setCurrentIndex(m_ledgerModel.index(row));
         m_ledger->scrollTo(m_ledgerModel.index(row, 0));
     } else {
         m_ledger->clearSelection();

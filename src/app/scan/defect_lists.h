@@ -8,7 +8,6 @@
 #include <QListView>
 #include <QPushButton>
 #include <QStackedWidget>
-#include <QTableView>
 
 namespace orbita::app {
 
@@ -32,7 +31,7 @@ private:
     QPushButton* m_ledgerTab;
     QStackedWidget* m_pages;
     QListView* m_tape;
-    QTableView* m_ledger;
+    QListView* m_ledger;
     bool m_choosing = false;
 };
 

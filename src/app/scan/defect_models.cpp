@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/scan/defect_models.h"
 
-#include "app/theme/theme.h"
 #include "report/format.h"
 #include "report/words.h"
 
@@ -92,67 +91,31 @@ int LedgerModel::rowCount(const QModelIndex& parent) const {
     return parent.isValid() ? 0 : static_cast<int>(m_entries.size());
 }
 
-int LedgerModel::columnCount(const QModelIndex& parent) const {
-    return parent.isValid() ? 0 : ColumnCount;
-}
-
 QVariant LedgerModel::data(const QModelIndex& index, int role) const {
     if (index.row() < 0 || index.row() >= rowCount() || m_desk == nullptr)
         return {};
     const LedgerEntry& entry = m_entries[static_cast<std::size_t>(index.row())];
     switch (role) {
+    case Qt::DisplayRole:
+        return words::grade(entry.grade);
     case spanRole:
         return QVariant::fromValue(entry.span);
     case gradeRole:
         return static_cast<int>(entry.grade);
+    case placeRole:
+        return format::lba(entry.span.first);
+    case sizeRole:
+        return entry.span.count.value == 1 ? tr("1 sector") : tr("%1 sectors").arg(format::count(entry.span.count.value));
+    case tookRole:
+        return format::milliseconds(entry.latency);
+    case detailRole:
+        return entry.causeGiven ? words::standing(entry.standing) : tr("%1, no cause given").arg(words::standing(entry.standing));
     case Qt::ToolTipRole:
         return words::span(entry.span) + QLatin1Char('\n') + words::place(entry.span.first, m_desk->identity());
-    case Qt::TextAlignmentRole:
-        return static_cast<int>((index.column() == ColumnGrade || index.column() == ColumnStanding ? Qt::AlignLeft : Qt::AlignRight) |
-                                Qt::AlignVCenter);
-    case Qt::FontRole:
-        return index.column() == ColumnLba ? Theme::digits(12) : Theme::text(12);
-    case Qt::ForegroundRole:
-        return index.column() == ColumnGrade ? Theme::instance().palette().grade(entry.grade) : tone(Tone::text);
-    case Qt::DisplayRole:
-        break;
-    default:
-        return {};
-    }
-    switch (index.column()) {
-    case ColumnLba:
-        return format::lba(entry.span.first);
-    case ColumnSectors:
-        return format::count(entry.span.count.value);
-    case ColumnGrade:
-        return words::grade(entry.grade);
-    case ColumnLatency:
-        return format::milliseconds(entry.latency);
-    case ColumnStanding:
-        return entry.causeGiven ? words::standing(entry.standing) : tr("%1, no cause").arg(words::standing(entry.standing));
-    default:
-        return {};
-    }
-}
-
-QVariant LedgerModel::headerData(int section, Qt::Orientation orientation, int role) const {
-    if (orientation != Qt::Horizontal)
-        return {};
-    if (role == Qt::TextAlignmentRole)
-        return static_cast<int>((section == ColumnGrade || section == ColumnStanding ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter);
-    if (role != Qt::DisplayRole)
-        return {};
-    switch (section) {
-    case ColumnLba:
-        return tr("LBA");
-    case ColumnSectors:
-        return tr("sectors");
-    case ColumnGrade:
-        return tr("grade");
-    case ColumnLatency:
-        return tr("took");
-    case ColumnStanding:
-        return tr("standing");
+    case Qt::AccessibleTextRole:
+        return tr("%1, %2, %3, answered in %4")
+            .arg(words::grade(entry.grade), words::span(entry.span), words::standing(entry.standing),
+                 format::milliseconds(entry.latency));
     default:
         return {};
     }

@@ -4,15 +4,17 @@
 
 #include "app/rack/drive_desk.h"
 
-#include <QAbstractTableModel>
+#include <QAbstractListModel>
 
 namespace orbita::app {
 
 constexpr int spanRole = Qt::UserRole;      // QVariant of LbaSpan; invalid where an entry is about no place
 constexpr int gradeRole = Qt::UserRole + 1; // int of Grade
-constexpr int detailRole = Qt::UserRole + 2;
-constexpr int timeRole = Qt::UserRole + 3;
-constexpr int placeRole = Qt::UserRole + 4;
+constexpr int detailRole = Qt::UserRole + 2; // the second line
+constexpr int timeRole = Qt::UserRole + 3;   // when it happened
+constexpr int placeRole = Qt::UserRole + 4;  // its first LBA
+constexpr int sizeRole = Qt::UserRole + 5;   // how many sectors
+constexpr int tookRole = Qt::UserRole + 6;   // how long the answer took
 
 // What happened, latest last.
 class TapeModel final : public QAbstractListModel {
@@ -31,19 +33,15 @@ private:
 };
 
 // The list of defects, by LBA. Only the grades in `shown` are listed.
-class LedgerModel final : public QAbstractTableModel {
+class LedgerModel final : public QAbstractListModel {
     Q_OBJECT
 public:
-    enum Column { ColumnLba, ColumnSectors, ColumnGrade, ColumnLatency, ColumnStanding, ColumnCount };
-
-    using QAbstractTableModel::QAbstractTableModel;
+    using QAbstractListModel::QAbstractListModel;
     void setDesk(const DriveDesk* desk);
     void setShown(std::uint8_t grades);
     void refresh();
     [[nodiscard]] int rowCount(const QModelIndex& parent = {}) const override;
-    [[nodiscard]] int columnCount(const QModelIndex& parent = {}) const override;
     [[nodiscard]] QVariant data(const QModelIndex& index, int role) const override;
-    [[nodiscard]] QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
     // The first row whose defect lies in `span`; -1 if there is none.
     [[nodiscard]] int rowIn(const LbaSpan& span) const;
 

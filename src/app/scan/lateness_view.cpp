@@ -3,7 +3,6 @@
 
 #include "app/theme/theme.h"
 #include "report/format.h"
-#include "report/words.h"
 
 #include <cmath>
 
@@ -79,9 +78,7 @@ void LatenessView::refresh() {
         if (turns == limits.late || turns == limits.laboured || turns == limits.straining)
             m_marks->addTick(static_cast<double>(i), QString::number(turns));
     }
-    const bool rotating = m_desk == nullptr || m_desk->identity().rotating.value_or(true);
     m_marks->addTick(4.5, tr("on time"));
-    m_marks->addTick(static_cast<double>(H::buckets) - 1.6, tr("%1 late").arg(words::unitName(rotating)));
     xAxis->setRange(0, static_cast<double>(H::buckets));
     yAxis->setRange(0, highest * 1.05);
     setAccessibleDescription(tr("%1 of %2 blocks on time").arg(format::count(onTime), format::count(all)));

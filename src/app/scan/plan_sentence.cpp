@@ -37,8 +37,8 @@ QString guessWords(const ScanPlan& plan, const DriveIdentity& drive) {
     const bool usb = drive.attachment.find("USB") != std::string::npos;
     const DurationRange guess = guessDuration(bytes, drive.rotating.value_or(true), usb);
     if (guess.most < std::chrono::minutes{2})
-        return tr("should take less than two minutes");
-    return tr("drives of this kind take %1 to %2; measured as soon as it starts")
+        return tr("less than two minutes");
+    return tr("%1 to %2, measured once begun")
         .arg(format::duration(guess.least), format::duration(guess.most));
 }
 

@@ -31,11 +31,12 @@ std::vector<std::pair<QString, QString>> ProgressPanel::figures() const {
     list.emplace_back(tr("vouched for"), format::bytes(status.totals.covered.value * bytes));
     list.emplace_back(tr("elapsed"), format::duration(status.elapsed));
     if (scan->running()) {
-        list.emplace_back(tr("time left"), status.left ? format::duration(*status.left) : tr("measuring"));
-        if (status.phase == ScanPhase::waiting)
+        if (status.phase == ScanPhase::waiting) {
             list.emplace_back(tr("no answer for"), format::duration(status.waited));
-        else
+        } else {
+            list.emplace_back(tr("time left"), status.left ? format::duration(*status.left) : tr("measuring"));
             list.emplace_back(tr("pace now"), format::pace(status.paceNow));
+        }
     }
     list.emplace_back(tr("average"), format::pace(status.paceAverage));
     list.emplace_back(scan->running() ? tr("at LBA") : tr("read up to"), format::lba(status.position));

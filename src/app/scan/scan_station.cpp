@@ -15,6 +15,7 @@
 #include <QFileDialog>
 #include <QGuiApplication>
 #include <QMenu>
+#include <QStyle>
 #include <QTimer>
 #include <QVBoxLayout>
 
@@ -22,7 +23,7 @@ namespace orbita::app {
 
 namespace {
 
-constexpr int sideWidth = 292;
+constexpr int sideWidth = 290;
 constexpr qint64 chartIntervalMs = 100; // charts follow a little slower than the plate
 
 QLabel* makeHeading(const QString& text, QWidget* parent) {
@@ -37,6 +38,36 @@ QPushButton* makeFlat(const QString& text, const QString& tip, QWidget* parent) 
     button->setObjectName(QStringLiteral("flat"));
     button->setToolTip(tip);
     return button;
+}
+
+QString sentenceCase(QString text) {
+    if (!text.isEmpty())
+        text[0] = text[0].toUpper();
+    return text;
+}
+
+// Lets the style sheet see a changed property.
+void repolish(QWidget* widget) {
+    widget->style()->unpolish(widget);
+    widget->style()->polish(widget);
+}
+
+// How grave a judgement is, for the style sheet.
+QString weightOf(const RunningJudgement& judgement) {
+    switch (judgement.meaning) {
+    case Meaning::fewUnreadable:
+    case Meaning::slowOnly:
+    case Meaning::linkSuspect:
+        return QStringLiteral("serious");
+    case Meaning::silentNow:
+    case Meaning::manyUnreadable:
+    case Meaning::notAnswering:
+        return QStringLiteral("grave");
+    case Meaning::nothingYet:
+    case Meaning::even:
+        break;
+    }
+    return {};
 }
 
 QString scanTitle(const ScanView& scan) {
@@ -103,6 +134,7 @@ ScanStation::ScanStation(QWidget* parent)
     connect(m_plate, &PlateView::scanSpanWanted, this, &ScanStation::scanSelection);
     connect(&m_lens, &Lens::selectionChanged, this, &ScanStation::refreshSelection);
     connect(&m_lens, &Lens::windowChanged, this, &ScanStation::refreshSelection);
+    connect(m_actions, &ActionBar::started, m_plate, qOverload<>(&QWidget::setFocus));
     m_sinceCharts.start();
     setDesk(nullptr);
 }
@@ -116,6 +148,7 @@ QWidget* ScanStation::makeHeader() {
     m_name->setObjectName(QStringLiteral("driveName"));
     m_identity->setObjectName(QStringLiteral("dim"));
     m_identity->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    m_identity->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     m_use->setObjectName(QStringLiteral("chip"));
     m_use->setProperty("alert", true);
     m_data->setObjectName(QStringLiteral("chip"));
@@ -176,12 +209,13 @@ QWidget* ScanStation::makeSide() {
     m_judgement->setMinimumHeight(76);
     m_judgement->setAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     m_lateness->setFixedHeight(118);
+    m_latenessHeading = makeHeading({}, side);
     column->addWidget(m_progress);
     column->addSpacing(4);
     column->addWidget(makeHeading(tr("Running judgement"), side));
     column->addWidget(m_judgement);
     column->addSpacing(6);
-    column->addWidget(makeHeading(tr("How late blocks answer (count, log scale)"), side));
+    column->addWidget(m_latenessHeading);
     column->addWidget(m_lateness);
     column->addSpacing(4);
     column->addWidget(m_lists, 1);
@@ -214,6 +248,8 @@ void ScanStation::refreshState() {
         m_lens.setGrid(scan->record.plan.grid);
     else
         m_lens.setGrid({});
+    const bool rotating = m_desk == nullptr || m_desk->identity().rotating.value_or(true);
+    m_latenessHeading->setText(tr("Blocks by lateness, in %1 (log scale)").arg(words::unitName(rotating)));
     refreshHeader();
     refreshNotice();
     refreshSelection();
@@ -248,7 +284,7 @@ void ScanStation::refreshHeader() {
     m_data->setVisible(m_desk->data() != DataElsewhere::notAsked);
     m_data->setText(words::dataElsewhere(m_desk->data()));
     m_data->setProperty("alert", m_desk->data() != DataElsewhere::saved);
-    m_data->setStyleSheet(m_data->styleSheet()); // the style follows the property
+    repolish(m_data);
     m_scans->setVisible(m_desk->scanCount() > 1);
     m_scans->clear();
     for (std::size_t i = 0; i < m_desk->scanCount(); ++i)
@@ -268,7 +304,7 @@ void ScanStation::refreshNotice() {
     } else if (scan != nullptr && scan->error) {
         const Error& error = *scan->error;
         m_notice->setText(tr("<p style='font-size:17px'>The scan could not begin</p><p>%1</p><p>%2</p>")
-                              .arg(QString::fromStdString(error.tried + ' ' + error.on + ": " + error.answer + '.').toHtmlEscaped(),
+                              .arg(sentenceCase(QString::fromStdString(error.tried + ' ' + error.on + ": " + error.answer + '.')).toHtmlEscaped(),
                                    QString::fromStdString(error.advice).toHtmlEscaped()));
     } else if (scan != nullptr) {
         m_notice->setText(tr("Opening the drive…"));
@@ -282,7 +318,8 @@ void ScanStation::refreshNotice() {
 
 void ScanStation::refreshSelection() {
     const auto& selection = m_lens.selection();
-    m_copy->setEnabled(selection.has_value());
+    m_copy->setVisible(selection.has_value());
+    m_scanSpan->setVisible(selection.has_value());
     m_scanSpan->setEnabled(selection.has_value() && m_desk != nullptr && m_desk->whyNotStart().isEmpty());
     m_showAll->setVisible(m_lens.zoomed());
     if (!selection || m_desk == nullptr) {
@@ -303,6 +340,11 @@ void ScanStation::refreshNumbers() {
     const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
     m_judgement->setText(scan != nullptr && scan->record.plate ? words::judgement(scan->judgement)
                                                                : tr("Nothing has been read yet: nothing can be said."));
+    const QString weight = scan != nullptr && scan->record.plate ? weightOf(scan->judgement) : QString();
+    if (m_judgement->property("weight").toString() != weight) {
+        m_judgement->setProperty("weight", weight);
+        repolish(m_judgement);
+    }
     if (m_sinceCharts.elapsed() < chartIntervalMs && scan != nullptr && scan->running())
         return;
     m_sinceCharts.restart();

@@ -73,6 +73,7 @@ private:
     TraceView* m_trace;
     ProgressPanel* m_progress;
     QLabel* m_judgement;
+    QLabel* m_latenessHeading = nullptr;
     LatenessView* m_lateness;
     DefectLists* m_lists;
     ActionBar* m_actions;

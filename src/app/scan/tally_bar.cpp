@@ -38,9 +38,9 @@ void TallyButton::setMeaning(const QString& meaning) {
 }
 
 QSize TallyButton::sizeHint() const {
-    const int name = QFontMetrics(Theme::text(13)).horizontalAdvance(words::grade(m_grade));
-    const int count = QFontMetrics(Theme::digits(12)).horizontalAdvance(format::count(m_count));
-    return {name + count + 42, 28};
+    const int name = QFontMetrics(Theme::text(12)).horizontalAdvance(words::grade(m_grade));
+    const int count = QFontMetrics(Theme::digits(11)).horizontalAdvance(format::count(m_count));
+    return {name + count + 36, 28};
 }
 
 void TallyButton::paintEvent(QPaintEvent*) {
@@ -52,14 +52,14 @@ void TallyButton::paintEvent(QPaintEvent*) {
         painter.setBrush(isChecked() ? palette[Tone::panelRaised] : QColor(Qt::transparent));
         painter.drawRoundedRect(QRectF(rect()).adjusted(0.5, 0.5, -0.5, -0.5), 6, 6);
     }
-    paintLegend(painter, m_grade, {8, height() / 2.0 - 6, 12, 12}, palette);
-    painter.setFont(Theme::text(13));
+    paintLegend(painter, m_grade, {6, height() / 2.0 - 6, 12, 12}, palette);
+    painter.setFont(Theme::text(12));
     painter.setPen(palette[Tone::text]);
     const int nameWidth = painter.fontMetrics().horizontalAdvance(words::grade(m_grade));
-    painter.drawText(QRectF(26, 0, nameWidth + 2, height()), Qt::AlignVCenter, words::grade(m_grade));
-    painter.setFont(Theme::digits(12));
+    painter.drawText(QRectF(23, 0, nameWidth + 2, height()), Qt::AlignVCenter, words::grade(m_grade));
+    painter.setFont(Theme::digits(11));
     painter.setPen(m_count > 0 && m_grade >= Grade::laboured ? palette.grade(m_grade) : palette[Tone::textDim]);
-    painter.drawText(QRectF(26 + nameWidth + 8, 0, width(), height()), Qt::AlignVCenter, format::count(m_count));
+    painter.drawText(QRectF(23 + nameWidth + 7, 0, width(), height()), Qt::AlignVCenter, format::count(m_count));
 }
 
 TallyBar::TallyBar(Lens& lens, QWidget* parent)
@@ -67,7 +67,7 @@ TallyBar::TallyBar(Lens& lens, QWidget* parent)
     , m_lens(lens) {
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(0, 0, 0, 0);
-    row->setSpacing(2);
+    row->setSpacing(0);
     for (const Grade grade : {Grade::steady, Grade::late, Grade::laboured, Grade::straining, Grade::stalled,
                               Grade::unreadable, Grade::linkFault}) {
         auto* button = new TallyButton(grade, this);

@@ -17,9 +17,16 @@ constexpr double topTurns = 512;
 // Positions on the drive, in the unit that suits the part in view.
 class PlaceTicker final : public QCPAxisTicker {
 public:
-    QString getTickLabel(double tick, const QLocale&, QChar, int) override {
-        return tick < 0 ? QString() : format::bytes(static_cast<std::uint64_t>(tick));
+    double getTickStep(const QCPRange& range) override {
+        m_step = QCPAxisTicker::getTickStep(range);
+        return m_step;
     }
+    QString getTickLabel(double tick, const QLocale&, QChar, int) override {
+        return tick < 0 ? QString() : format::position(static_cast<std::uint64_t>(tick), m_step);
+    }
+
+private:
+    double m_step = 1;
 };
 
 } // namespace
@@ -107,7 +114,9 @@ void TraceView::dress() {
     }
     m_pace->setPen(QPen(p[Tone::accent], 1.3));
     for (const Grade grade : allGrades) {
-        const QColor colour = grade <= Grade::steady ? p[Tone::late].darker(120) : p.grade(grade);
+        QColor colour = grade <= Grade::late ? p[Tone::late] : p.grade(grade);
+        if (grade <= Grade::late)
+            colour.setAlphaF(grade == Grade::late ? 0.65F : 0.4F);
         m_late[static_cast<std::size_t>(grade)]->setPen(QPen(colour, grade >= Grade::laboured ? 2.2 : 1));
     }
     for (QCPItemRect* box : m_selection) {
@@ -142,8 +151,17 @@ void TraceView::fill() {
     const bool rotating = m_desk == nullptr || m_desk->identity().rotating.value_or(true);
     m_titles[0]->setText(tr("pace, MB/s"));
     m_titles[1]->setText(tr("slowest answer, %1 late").arg(words::unitName(rotating)));
-    if (scan == nullptr || !scan->record.plate || scan->record.plate->blocks() != m_lens.grid().blocks())
+    const bool empty = scan == nullptr || !scan->record.plate || scan->record.plate->blocks() != m_lens.grid().blocks();
+    m_paceRect->axis(QCPAxis::atLeft)->setTickLabels(!empty);
+    if (empty) {
+        const double bytes = m_desk != nullptr ? static_cast<double>(m_desk->identity().capacityBytes()) : 1;
+        for (QCPAxisRect* rect : {m_paceRect, m_lateRect})
+            rect->axis(QCPAxis::atBottom)->setRange(0, std::max(1.0, bytes));
+        m_lateRect->axis(QCPAxis::atLeft)->setRange(leastTurns, topTurns);
+        m_lateRect->axis(QCPAxis::atBottom)->setTickLabels(m_desk != nullptr);
         return;
+    }
+    m_lateRect->axis(QCPAxis::atBottom)->setTickLabels(true);
     const Plate& plate = *scan->record.plate;
     const BlockGrid& grid = m_lens.grid();
     const double sectorBytes = scan->record.drive.logicalBytes;

@@ -14,7 +14,7 @@ namespace orbita::app {
 
 namespace {
 
-constexpr int railWidth = 226;
+constexpr int railWidth = 216;
 constexpr int frameMs = 25; // 40 frames a second
 constexpr int toldMs = 9000;
 
@@ -117,7 +117,7 @@ QWidget* AppWindow::makeRail() {
     m_told->setMargin(12);
     m_told->setFont(Theme::text(12));
     m_told->setAccessibleName(tr("Latest message"));
-    auto* foot = new QLabel(m_rack.source() == RackModel::Source::demonstration ? tr("Demonstration rack\nsimulated drives only")
+    auto* foot = new QLabel(m_rack.source() == RackModel::Source::demonstration ? tr("Demonstration rack: simulated\ndrives, hours played in minutes")
                                                                                 : tr("Drives are read, never written."),
                             rail);
     foot->setObjectName(QStringLiteral("dim"));

@@ -15,8 +15,11 @@ QString styleSheet(const Palette& p) {
 QWidget { color: %text; }
 QMainWindow, #stage { background: %ground; }
 #rail { background: %rail; }
+#notice { background: %plate; border: 1px solid %hairline; border-radius: 8px; }
 #card, #actionBar { background: %panel; border: 1px solid %hairline; border-radius: 8px; }
 #judgement { background: %panel; border-left: 3px solid %accent; padding: 9px 10px 9px 12px; }
+#judgement[weight="serious"] { border-left-color: %straining; }
+#judgement[weight="grave"] { border-left-color: %unreadable; }
 #dim { color: %dim; }
 #chip { border: 1px solid %hairline; border-radius: 11px; padding: 3px 11px; color: %dim; background: transparent; }
 #chip:hover, #chip:focus { border-color: %accent; color: %text; }
@@ -60,12 +63,14 @@ QScrollBar::add-line, QScrollBar::sub-line, QScrollBar::add-page, QScrollBar::su
         .replace(QLatin1String("%dim"), name(Tone::textDim))
         .replace(QLatin1String("%ground"), name(Tone::ground))
         .replace(QLatin1String("%rail"), name(Tone::rail))
+        .replace(QLatin1String("%plate"), name(Tone::plateGround))
         .replace(QLatin1String("%panel"), name(Tone::panel))
         .replace(QLatin1String("%raised"), name(Tone::panelRaised))
         .replace(QLatin1String("%hairline"), name(Tone::hairline))
         .replace(QLatin1String("%onAccent"), name(Tone::accentText))
         .replace(QLatin1String("%accent"), name(Tone::accent))
-        .replace(QLatin1String("%straining"), name(Tone::straining));
+        .replace(QLatin1String("%straining"), name(Tone::straining))
+        .replace(QLatin1String("%unreadable"), name(Tone::unreadable));
     return sheet;
 }
 

@@ -34,6 +34,10 @@ RunningJudgement judgeSoFar(const ScanStatus& status, const std::vector<LedgerEn
     if (lostTheDrive) {
         judgement.meaning = Meaning::notAnswering;
         judgement.next = dataAtRisk ? NextStep::saveDataFirst : NextStep::checkPower;
+    } else if (status.phase == ScanPhase::waiting) {
+        judgement.meaning = Meaning::silentNow;
+        judgement.next = NextStep::wait;
+        judgement.waited = status.waited;
     } else if (judgement.patches > fewPatches) {
         judgement.meaning = Meaning::manyUnreadable;
         judgement.next = dataAtRisk ? NextStep::saveDataFirst : NextStep::goOn;

@@ -13,6 +13,7 @@ enum class Meaning : std::uint8_t {
     slowOnly,        // readable throughout, but some places answer laboured or worse
     fewUnreadable,   // a few patches with unreadable sectors
     manyUnreadable,  // more patches than treatment should be tried on
+    silentNow,       // a command is past its limit and the scan waits
     notAnswering,    // the drive froze or went away
     linkSuspect      // damaged transfers, no unreadable sector: suspect cable and adapter first
 };
@@ -24,6 +25,7 @@ enum class NextStep : std::uint8_t {
     saveDataFirst,  // the same, urgently: stop testing
     changeCable,
     checkPower,
+    wait,            // for the answer; nothing more is sent meanwhile
     none            // the whole span is vouched for
 };
 
@@ -37,6 +39,7 @@ struct RunningJudgement {
     std::uint64_t stalledBlocks = 0;
     std::uint64_t linkFaults = 0;
     std::optional<double> firstPatchPercent; // where the first patch with unreadable sectors begins, of the drive
+    Nanoseconds waited{};                    // silent now: for how long
     Ended ended = Ended::running;
 };
 

@@ -8,7 +8,7 @@ namespace orbita {
 namespace {
 
 constexpr std::array<std::string_view, gradeCount> gradeNames = {
-    "not visited", "steady", "late", "laboured", "straining", "link fault", "stalled", "unreadable"};
+    "not-visited", "steady", "late", "laboured", "straining", "link-fault", "stalled", "unreadable"};
 constexpr std::array<std::string_view, 4> standingNames = {"once", "confirmed", "passing", "disturbed"};
 constexpr double assumedRpm = 7200;
 

@@ -23,7 +23,7 @@ constexpr std::array<Grade, gradeCount> allGrades = {Grade::none,      Grade::st
 // something else used the drive.
 enum class Standing : std::uint8_t { once, confirmed, passing, disturbed };
 
-// The words of files and scripts: "steady", "link fault", "once", ...
+// The words of files and scripts: "steady", "link-fault", "once", ...
 std::string_view gradeName(Grade grade);
 std::string_view standingName(Standing standing);
 std::optional<Grade> gradeFromName(std::string_view name);

@@ -60,8 +60,8 @@ std::optional<Nanoseconds> Estimator::expected(LbaSpan part) const {
 
 DurationRange guessDuration(std::uint64_t bytes, bool rotating, bool throughUsb) {
     // MB/s averaged over a whole drive, as drives of the last fifteen years differ.
-    const double slow = rotating ? (throughUsb ? 30 : 80) : (throughUsb ? 100 : 250);
-    const double fast = rotating ? (throughUsb ? 120 : 190) : (throughUsb ? 400 : 2500);
+    const double slow = rotating ? (throughUsb ? 60 : 80) : (throughUsb ? 100 : 250);
+    const double fast = rotating ? (throughUsb ? 180 : 190) : (throughUsb ? 400 : 2500);
     const double mb = static_cast<double>(bytes) / 1e6;
     return {fromSeconds(mb / fast), fromSeconds(mb / slow)};
 }

@@ -38,7 +38,7 @@ private:
     double m_predicted = 0; // by the curve, of the same parts
 };
 
-// A first guess from the kind of drive alone, before anything is read. Wide: about a factor of two.
+// A first guess from the kind of drive alone, before anything is read. Wide: a factor of two to three.
 struct DurationRange {
     Nanoseconds least;
     Nanoseconds most;

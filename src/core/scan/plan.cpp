@@ -12,7 +12,7 @@ namespace orbita {
 
 namespace {
 
-constexpr std::array<std::string_view, 4> dataNames = {"not asked", "saved", "not saved", "unknown"};
+constexpr std::array<std::string_view, 4> dataNames = {"not-asked", "saved", "not-saved", "unknown"};
 constexpr std::uint32_t preferredBlockBytes = 1U << 20U;
 
 Error badPlan(std::string on, std::string answer, std::string advice) {

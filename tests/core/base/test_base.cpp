@@ -1,1 +1,75 @@
-int main() { return 1; }
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QTest>
+
+#include "core/base/bytes.h"
+#include "core/base/error.h"
+#include "core/base/span_set.h"
+
+#include <cerrno>
+#include <random>
+#include <set>
+
+using namespace orbita;
+
+class TestBase : public QObject {
+    Q_OBJECT
+private slots:
+    void spansMeetAndPart() {
+        const LbaSpan a{{10}, {10}};
+        QCOMPARE(a.last().value, std::uint64_t{19});
+        QCOMPARE(intersection(a, {{15}, {100}}), (LbaSpan{{15}, {5}}));
+        QVERIFY(intersection(a, {{20}, {5}}).empty());
+        QVERIFY(!a.overlaps({{20}, {5}}));
+        QVERIFY(spanBetween({5}, {3}).empty());
+    }
+    void forwardScanGrowsOneSpan() {
+        SpanSet set;
+        for (std::uint64_t i = 0; i < 1000; ++i)
+            set.add({{i * 8}, {8}});
+        QCOMPARE(set.spans().size(), std::size_t{1});
+        QCOMPARE(set.total().value, std::uint64_t{8000});
+    }
+    // Against a plain set of numbers, in any order.
+    void setEqualsItsSectors() {
+        std::mt19937 random(5);
+        SpanSet set;
+        std::set<std::uint64_t> sectors;
+        for (int i = 0; i < 3000; ++i) {
+            const LbaSpan span{{random() % 400}, {random() % 12}};
+            const bool add = random() % 3 != 0;
+            for (std::uint64_t s = span.first.value; s < span.end().value; ++s)
+                add ? (void)sectors.insert(s) : (void)sectors.erase(s);
+            add ? set.add(span) : set.remove(span);
+            QCOMPARE(set.total().value, std::uint64_t{sectors.size()});
+            for (std::size_t k = 0; k < set.spans().size(); ++k) {
+                QVERIFY(!set.spans()[k].empty());
+                QVERIFY(sectors.contains(set.spans()[k].first.value) && sectors.contains(set.spans()[k].last().value));
+                QVERIFY(k == 0 || set.spans()[k - 1].end() < set.spans()[k].first);
+            }
+        }
+    }
+    void bytesAreLittleEndian() {
+        std::array<std::byte, 8> bytes{};
+        putLittleEndian(bytes, 1, 3, 0x123456);
+        QCOMPARE(std::to_integer<int>(bytes[1]), 0x56);
+        QCOMPARE(littleEndian(bytes, 1, 3), std::uint64_t{0x123456});
+    }
+    void errorsSayWhatToDo_data() {
+        QTest::addColumn<int>("number");
+        QTest::addColumn<QString>("hint");
+        QTest::newRow("no such path") << ENOENT << "orbita-cli drives";
+        QTest::newRow("no permission") << EACCES << "run as root";
+        QTest::newRow("no medium") << ENOMEDIUM << "check cable";
+        QTest::newRow("full") << ENOSPC << "more room";
+    }
+    void errorsSayWhatToDo() {
+        QFETCH(int, number);
+        QFETCH(QString, hint);
+        const QString message = QString::fromStdString(systemError("opening for reading", "/dev/sdq", number).message());
+        QVERIFY2(message.startsWith("opening for reading /dev/sdq: "), qPrintable(message));
+        QVERIFY2(message.contains(hint), qPrintable(message));
+    }
+};
+
+QTEST_APPLESS_MAIN(TestBase)
+#include "test_base.moc"

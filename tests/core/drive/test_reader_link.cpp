@@ -1,1 +1,235 @@
-int main() { return 1; }
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QTest>
+
+#include "core/drive/link/reader_link.h"
+#include "core/drive/plain/read_block.h"
+#include "core/drive/plain_drive.h"
+#include "core/scan/session.h"
+#include "support/scan_runner.h"
+
+#include <QDir>
+#include <QElapsedTimer>
+#include <QFile>
+#include <QTemporaryDir>
+#include <csignal>
+#include <fcntl.h>
+#include <fstream>
+#include <sys/stat.h>
+#include <unistd.h>
+
+using namespace orbita;
+
+namespace {
+
+// The readers this process has started and that still live.
+std::vector<int> readers() {
+    std::vector<int> pids;
+    for (const QString& entry : QDir(QStringLiteral("/proc")).entryList(QDir::Dirs)) {
+        QFile stat(QStringLiteral("/proc/%1/stat").arg(entry));
+        if (!stat.open(QIODevice::ReadOnly))
+            continue;
+        const QByteArray line = stat.readAll();
+        if (line.contains("(orbita-reader)") && line.split(' ').value(3).toInt() == getpid() && line.split(' ').value(2) != "Z")
+            pids.push_back(entry.toInt());
+    }
+    return pids;
+}
+
+Request readOf(std::uint64_t tag, std::uint64_t offset, std::uint32_t length) {
+    Request request;
+    request.tag = tag;
+    request.block = plain::readBlock(offset, length);
+    request.expected = length;
+    request.haltAfter = std::chrono::seconds{8};
+    return request;
+}
+
+} // namespace
+
+class TestReaderLink : public QObject {
+    Q_OBJECT
+private:
+    QTemporaryDir m_dir;
+    std::string file(const char* name, qint64 size) {
+        QFile f(m_dir.filePath(QLatin1String(name)));
+        if (!f.open(QIODevice::WriteOnly) || !f.resize(size))
+            qFatal("no room for test files");
+        return f.fileName().toStdString();
+    }
+
+private slots:
+    void opensForReadingOnly() {
+        const std::string path = file("image", 1 << 20);
+        auto opened = openReaderLink(path, std::chrono::seconds{5});
+        QVERIFY(opened.has_value());
+        QCOMPARE(opened->facts.sizeBytes, std::uint64_t{1 << 20});
+        const auto pids = readers();
+        QCOMPARE(pids.size(), std::size_t{1});
+        // Every descriptor of the reader that leads to the image is open for reading only.
+        int found = 0;
+        const QString fds = QStringLiteral("/proc/%1/fd").arg(pids[0]);
+        for (const QString& fd : QDir(fds).entryList(QDir::Files | QDir::System | QDir::NoDotAndDotDot)) {
+            if (QFile::symLinkTarget(fds + '/' + fd) != QString::fromStdString(path))
+                continue;
+            QFile info(QStringLiteral("/proc/%1/fdinfo/%2").arg(pids[0]).arg(fd));
+            QVERIFY(info.open(QIODevice::ReadOnly));
+            const QByteArray text = info.readAll();
+            const qsizetype at = text.indexOf("flags:") + 6;
+            const int flags = text.mid(at, text.indexOf('\n', at) - at).trimmed().toInt(nullptr, 8);
+            QCOMPARE(flags & O_ACCMODE, O_RDONLY);
+            ++found;
+        }
+        QCOMPARE(found, 1);
+    }
+    void answersComeInOrder() {
+        auto opened = openReaderLink(file("order", 4 << 20), std::chrono::seconds{5});
+        QVERIFY(opened.has_value());
+        Link& link = *opened->link;
+        std::vector<Request> requests;
+        for (std::uint64_t i = 0; i < link.queueLimit(); ++i)
+            requests.push_back(readOf(i, i * 65536, 65536));
+        link.submit(requests);
+        std::array<Reply, 64> replies{};
+        std::uint64_t next = 0;
+        Nanoseconds last{};
+        while (next < requests.size()) {
+            const std::size_t n = link.reap(replies, std::chrono::seconds{5});
+            QVERIFY(n > 0);
+            for (std::size_t i = 0; i < n; ++i) {
+                QCOMPARE(replies[i].tag, next++);
+                QCOMPARE(replies[i].carried, Carried::answered);
+                QCOMPARE(replies[i].transferred, 65536U);
+                QVERIFY(replies[i].latency.count() > 0);
+                QVERIFY(replies[i].completedAt - replies[i].latency >= last);
+                last = replies[i].completedAt;
+            }
+        }
+    }
+    // A read past the end halts the queue, also for what is submitted before the link has learnt of it.
+    void queueHaltsAtTrouble() {
+        auto opened = openReaderLink(file("halt", 1 << 20), std::chrono::seconds{5});
+        QVERIFY(opened.has_value());
+        Link& link = *opened->link;
+        const std::array<Request, 3> first = {readOf(0, 0, 4096), readOf(1, 1 << 20, 4096), readOf(2, 4096, 4096)};
+        link.submit(first);
+        QTest::qSleep(100);
+        const Request late = readOf(3, 8192, 4096);
+        link.submit({&late, 1});
+        std::array<Reply, 8> replies{};
+        std::size_t n = 0;
+        while (n < 4)
+            n += link.reap(std::span(replies).subspan(n), std::chrono::seconds{1});
+        QCOMPARE(replies[0].carried, Carried::answered);
+        QCOMPARE(judgePlain(replies[1]).outcome, Outcome::beyondEnd);
+        QCOMPARE(replies[2].carried, Carried::withdrawn);
+        QCOMPARE(replies[3].carried, Carried::withdrawn);
+        // Now it is known: sending goes on.
+        link.submit({&late, 1});
+        QCOMPARE(link.reap(replies, std::chrono::seconds{1}), std::size_t{1});
+        QCOMPARE(replies[0].carried, Carried::answered);
+    }
+    void clearWordsForWhatCannotBeOpened_data() {
+        QTest::addColumn<QString>("path");
+        QTest::addColumn<QString>("words");
+        QTest::newRow("no such path") << "/no/such/drive" << "No such file";
+        QTest::newRow("directory") << "/tmp" << "directory";
+        QTest::newRow("character device") << "/dev/null" << "neither a block device nor a file";
+    }
+    void clearWordsForWhatCannotBeOpened() {
+        QFETCH(QString, path);
+        QFETCH(QString, words);
+        const auto opened = openPlainDrive(path.toStdString(), {}, std::chrono::seconds{5});
+        QVERIFY(!opened.has_value());
+        const QString message = QString::fromStdString(opened.error().message());
+        QVERIFY2(message.contains(words), qPrintable(message));
+        QVERIFY(!opened.error().advice.empty());
+    }
+    void emptyFileIsRefused() {
+        const auto opened = openPlainDrive(file("empty", 0), {}, std::chrono::seconds{5});
+        QVERIFY(!opened.has_value());
+        QVERIFY(QString::fromStdString(opened.error().message()).contains("empty"));
+    }
+    void noPermissionSaysWhatWouldGiveIt() {
+        if (geteuid() != 0) {
+            QFile::setPermissions(QString::fromStdString(file("secret", 4096)), {});
+            const auto opened = openPlainDrive(m_dir.filePath("secret").toStdString(), {}, std::chrono::seconds{5});
+            QVERIFY(!opened.has_value());
+            QCOMPARE(opened.error().kind, Error::Kind::noPermission);
+            return;
+        }
+        // Root may open anything; the words for it are the same ones.
+        QVERIFY(systemError("opening for reading", "/dev/sdq", EACCES).advice.find("disk") != std::string::npos);
+    }
+    void killedReaderIsToldApartFromADrive() {
+        auto opened = openReaderLink(file("killed", 1 << 20), std::chrono::seconds{5});
+        QVERIFY(opened.has_value());
+        const auto pids = readers();
+        QCOMPARE(pids.size(), std::size_t{1});
+        kill(pids[0], SIGKILL);
+        QTest::qSleep(50);
+        const Request request = readOf(7, 0, 4096);
+        opened->link->submit({&request, 1});
+        Reply reply;
+        std::size_t n = 0;
+        for (int i = 0; i < 20 && n == 0; ++i)
+            n = opened->link->reap({&reply, 1}, std::chrono::milliseconds{100});
+        QCOMPARE(n, std::size_t{1});
+        QCOMPARE(judgePlain(reply).outcome, Outcome::readerLost);
+    }
+    void readerEndsWithTheLink() {
+        {
+            auto opened = openReaderLink(file("ends", 1 << 20), std::chrono::seconds{5});
+            QVERIFY(opened.has_value());
+        }
+        QTRY_COMPARE(readers().size(), std::size_t{0});
+    }
+    void fileThatShrinksIsReported() {
+        const std::string path = file("shrinks", 8 << 20);
+        auto drive = openPlainDrive(path, {}, std::chrono::seconds{5});
+        QVERIFY(drive.has_value());
+        QVERIFY(truncate(path.c_str(), (3 << 20) + 512) == 0);
+        ScanPlan plan;
+        plan.blockSectors = 128;
+        const ScanRecord record = test::runScan(**drive, plan);
+        QCOMPARE(record.status.ended, Ended::shrunk);
+        QCOMPARE(record.covered.size(), std::size_t{1});
+        QCOMPARE(record.covered[0].end().value, std::uint64_t{(3 << 20) / 512});
+        QVERIFY(record.ledger.empty()); // a shorter file is no defect
+    }
+    void wholeFileIsRead() {
+        auto drive = openPlainDrive(file("whole", (5 << 20) + 512 * 3 + 100), {}, std::chrono::seconds{5});
+        QVERIFY(drive.has_value());
+        QCOMPARE((*drive)->limits().notes.back(), AccessNote::partialLastSector);
+        const ScanRecord record = test::runScan(**drive, {});
+        QCOMPARE(record.status.ended, Ended::complete);
+        QVERIFY(record.wholeSpanCovered());
+        QCOMPARE(record.status.totals.covered.value, std::uint64_t{(5 << 20) / 512 + 3});
+    }
+    // A reader that hangs, as one does on a frozen drive, holds nobody up.
+    void stopAnswersWhileAReadHangs() {
+        const std::string path = file("slow", 1 << 20);
+        QElapsedTimer timer;
+        std::int64_t tookMs = 0;
+        {
+            ScanSession session(
+                [&](std::stop_token stop) -> Result<std::unique_ptr<Drive>> {
+                    auto drive = openPlainDrive(path, {}, std::chrono::seconds{60}, stop);
+                    for (const int pid : readers())
+                        kill(pid, SIGSTOP); // frozen: no answer to anything from here on
+                    return drive;
+                },
+                ScanPlan{});
+            QTest::qWait(300);
+            QVERIFY(!session.ended());
+            timer.start();
+            session.stop();
+        }
+        tookMs = timer.elapsed();
+        for (const int pid : readers())
+            kill(pid, SIGCONT);
+        QVERIFY2(tookMs <= 200, qPrintable(QString::number(tookMs)));
+    }
+};
+
+QTEST_GUILESS_MAIN(TestReaderLink)
+#include "test_reader_link.moc"

@@ -1,1 +1,150 @@
-int main() { return 1; }
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QTest>
+
+#include "support/scan_runner.h"
+
+using namespace orbita;
+using namespace orbita::sim;
+using namespace orbita::test;
+
+namespace {
+
+ReadAnswer readOne(Drive& drive, LbaSpan span) {
+    const ReadRequest request{1, span, std::chrono::hours{1}};
+    drive.submit({&request, 1});
+    ReadAnswer answer;
+    while (drive.reap({&answer, 1}, std::chrono::seconds{100}) == 0) {
+    }
+    return answer;
+}
+
+Defect defect(DefectKind kind, std::uint64_t lba, std::uint64_t sectors = 8) {
+    Defect d;
+    d.kind = kind;
+    d.span = {{lba}, {sectors}};
+    d.delay = std::chrono::milliseconds{500};
+    return d;
+}
+
+} // namespace
+
+class TestSimDrive : public QObject {
+    Q_OBJECT
+private slots:
+    void saysWhoItIs() {
+        auto drive = openSimulated(smallScenario());
+        QCOMPARE(drive->identity().model, std::string("Test Tern"));
+        QCOMPARE(drive->identity().rpm.value_or(0), 7200U);
+        QCOMPARE(drive->identity().sectorsPerPhysical(), 8U);
+    }
+    void sameSeedSameDrive() {
+        Scenario scenario = smallScenario();
+        scenario.jitterPercent = 5;
+        scenario.speckles.push_back({50'000, std::chrono::milliseconds{20}, std::chrono::milliseconds{90}});
+        const auto latencies = [](const Scenario& s) {
+            auto drive = openSimulated(s);
+            std::vector<std::int64_t> list;
+            for (std::uint64_t lba = 0; lba < 200'000; lba += 2048)
+                list.push_back(readOne(*drive, {{lba}, {2048}}).latency.count());
+            return list;
+        };
+        const auto first = latencies(scenario);
+        QCOMPARE(first, latencies(scenario));
+        scenario.seed = 2;
+        QVERIFY(first != latencies(scenario));
+    }
+    void paceFallsInwards() {
+        Scenario scenario = smallScenario(1ULL << 30U);
+        scenario.headSpreadPercent = 0;
+        scenario.jitterPercent = 0;
+        auto drive = openSimulated(scenario);
+        const auto streamed = [&](std::uint64_t lba) {
+            readOne(*drive, {{lba}, {2048}});
+            return readOne(*drive, {{lba + 2048}, {2048}}).latency;
+        };
+        const double ratio = toMilliseconds(streamed((1ULL << 30U) - 10'000)) / toMilliseconds(streamed(0));
+        QVERIFY2(std::abs(ratio - 2) < 0.05, qPrintable(QString::number(ratio)));
+    }
+    // A repeated read is answered by the drive's cache, at once, until other reads have pushed it out.
+    void repeatComesFromTheCache() {
+        Scenario scenario = smallScenario(1 << 22);
+        scenario.defects = {defect(DefectKind::slow, 4096)};
+        scenario.cacheBytes = 8 << 20;
+        auto drive = openSimulated(scenario);
+        const LbaSpan span{{4096}, {2048}};
+        QVERIFY(readOne(*drive, span).latency > std::chrono::milliseconds{500});
+        QVERIFY(readOne(*drive, span).latency < std::chrono::milliseconds{10});
+        for (std::uint64_t lba = 100'000; lba < 100'000 + 40 * 2048; lba += 2048)
+            readOne(*drive, {{lba}, {2048}});
+        QVERIFY(readOne(*drive, span).latency > std::chrono::milliseconds{500});
+    }
+    void unreadableNamesTheFirstBadSector() {
+        Scenario scenario = smallScenario();
+        scenario.defects = {defect(DefectKind::unreadable, 1000), defect(DefectKind::unreadable, 3000)};
+        auto drive = openSimulated(scenario);
+        const ReadAnswer answer = readOne(*drive, {{0}, {8192}});
+        QCOMPARE(answer.judged.outcome, Outcome::unreadable);
+        QCOMPARE(answer.judged.firstBad->value, std::uint64_t{1000});
+        QCOMPARE(readOne(*drive, {{1008}, {8}}).judged.outcome, Outcome::answered);
+        QCOMPARE(readOne(*drive, {{1007}, {1}}).judged.outcome, Outcome::unreadable);
+    }
+    void slowAtTimes() {
+        Scenario scenario = smallScenario();
+        Defect d = defect(DefectKind::slow, 1000);
+        d.probability = 0.5;
+        scenario.defects = {d};
+        scenario.cacheBytes = 0;
+        auto drive = openSimulated(scenario);
+        int slow = 0;
+        for (int i = 0; i < 400; ++i)
+            slow += readOne(*drive, {{1000}, {8}}).latency > std::chrono::milliseconds{400} ? 1 : 0;
+        QVERIFY2(slow > 150 && slow < 250, qPrintable(QString::number(slow)));
+    }
+    void linkFaultIsNotTheSurface() {
+        Scenario scenario = smallScenario();
+        Defect d = defect(DefectKind::linkFault, 1000);
+        d.times = 1;
+        scenario.defects = {d};
+        auto drive = openSimulated(scenario);
+        QCOMPARE(readOne(*drive, {{1000}, {8}}).judged.outcome, Outcome::linkFault);
+        QCOMPARE(readOne(*drive, {{1000}, {8}}).judged.outcome, Outcome::answered);
+    }
+    void dropIsForGood() {
+        Scenario scenario = smallScenario();
+        scenario.defects = {defect(DefectKind::drop, 1000)};
+        auto drive = openSimulated(scenario);
+        QCOMPARE(readOne(*drive, {{0}, {8}}).judged.outcome, Outcome::answered);
+        QCOMPARE(readOne(*drive, {{1000}, {8}}).judged.outcome, Outcome::driveGone);
+        QCOMPARE(readOne(*drive, {{0}, {8}}).judged.outcome, Outcome::driveGone);
+    }
+    void freezeForeverNeverAnswers() {
+        Scenario scenario = smallScenario();
+        Defect d = defect(DefectKind::freeze, 1000);
+        d.endless = true;
+        scenario.defects = {d};
+        auto drive = openSimulated(scenario);
+        const ReadRequest request{1, {{1000}, {8}}, std::chrono::seconds{8}};
+        drive->submit({&request, 1});
+        ReadAnswer answer;
+        const Nanoseconds from = drive->clock().now();
+        QCOMPARE(drive->reap({&answer, 1}, std::chrono::hours{10}), std::size_t{0});
+        QCOMPARE(drive->clock().now() - from, Nanoseconds{std::chrono::hours{10}});
+    }
+    void readBeyondTheEndIsRefused() {
+        auto drive = openSimulated(smallScenario(10'000));
+        QCOMPARE(readOne(*drive, {{9'999}, {8}}).judged.outcome, Outcome::unreadable);
+    }
+    void pacedClockKeepsPace() {
+        VirtualClock clock(100);
+        clock.advanceTo(std::chrono::seconds{1}); // sets out from here
+        MonotonicClock real;
+        const Nanoseconds from = real.now();
+        for (int i = 0; i < 100; ++i)
+            clock.sleep(std::chrono::milliseconds{200});
+        const double took = toSeconds(real.now() - from);
+        QVERIFY2(took > 0.18, qPrintable(QString::number(took))); // 20 virtual seconds at 100 to one
+    }
+};
+
+QTEST_APPLESS_MAIN(TestSimDrive)
+#include "test_sim_drive.moc"
