@@ -26,7 +26,7 @@ constexpr std::array<Row, static_cast<std::size_t>(Tone::count)> table = {{
     {0xFF0B121A, 0xFFFFFFFF}, // accentText
     {0xFF090C12, 0xFFFBFCFD}, // plateGround
     {0xFF182636, 0xFFE6EDF4}, // steadyFast
-    {0xFF2F4862, 0xFFC2D0DE}, // steadySlow
+    {0xFF2A4159, 0xFFC2D0DE}, // steadySlow
     {0xFF3A7391, 0xFF7FA9C4}, // late
     {0xFFA8D3E2, 0xFF3F7690}, // laboured
     {0xFFFFF0BF, 0xFF8A5A00}, // straining

@@ -1,1 +1,199 @@
-int main() { return 1; }
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Real block devices of the running kernel, with errors and delays that the kernel returns. Needs root, loop devices
+// and FUSE; says which of them is missing where it cannot run.
+#include <QTest>
+
+#include "core/drive/plain_drive.h"
+#include "core/inventory/inventory.h"
+#include "core/scan/session.h"
+#include "core/target/target.h"
+#include "support/scan_runner.h"
+
+#include <QDir>
+#include <QElapsedTimer>
+#include <QFile>
+#include <QProcess>
+#include <QTemporaryDir>
+#include <unistd.h>
+
+using namespace orbita;
+using namespace orbita::test;
+
+namespace {
+
+constexpr int cannotRun = 77;
+
+struct Ran {
+    int status = -1;
+    QString output;
+    QString errors;
+};
+
+Ran run(const QString& program, const QStringList& arguments) {
+    QProcess process;
+    process.start(program, arguments);
+    process.waitForFinished(30'000);
+    return {process.exitCode(), QString::fromLocal8Bit(process.readAllStandardOutput()).trimmed(),
+            QString::fromLocal8Bit(process.readAllStandardError()).trimmed()};
+}
+
+// One device of lab/kernel-block-device, taken down when done with.
+class KernelDevice {
+public:
+    KernelDevice(std::uint64_t bytes, const QByteArray& faults) {
+        write("size", QByteArray::number(static_cast<qulonglong>(bytes)));
+        write("faults", faults);
+        const Ran up = lab("up");
+        m_status = up.status;
+        m_why = up.errors;
+        m_device = up.output.toStdString();
+    }
+    ~KernelDevice() { lab("down"); }
+    KernelDevice(const KernelDevice&) = delete;
+    KernelDevice& operator=(const KernelDevice&) = delete;
+
+    [[nodiscard]] int status() const { return m_status; }
+    [[nodiscard]] QString why() const { return m_why; }
+    [[nodiscard]] const std::string& device() const { return m_device; }
+    Ran lab(const QString& what) { return run(QStringLiteral(ORBITA_LAB "/kernel-block-device/run"), {what, m_dir.path()}); }
+
+private:
+    void write(const char* name, const QByteArray& content) {
+        QFile file(m_dir.filePath(QLatin1String(name)));
+        if (!file.open(QIODevice::WriteOnly) || file.write(content) != content.size())
+            qFatal("cannot write the lab's files");
+    }
+    QTemporaryDir m_dir;
+    int m_status = -1;
+    QString m_why;
+    std::string m_device;
+};
+
+QByteArray fault(const char* kind, std::uint64_t firstSector, std::uint64_t sectors, const char* seconds = "") {
+    return QByteArray(kind) + ' ' + QByteArray::number(static_cast<qulonglong>(firstSector * 512)) + ' ' +
+           QByteArray::number(static_cast<qulonglong>(sectors * 512)) + ' ' + seconds + '\n';
+}
+
+} // namespace
+
+#define NEED(device)                                                                                                   \
+    if ((device).status() == cannotRun)                                                                                \
+        QSKIP(qPrintable((device).why()));                                                                             \
+    QVERIFY2((device).status() == 0, qPrintable((device).why()))
+
+class TestKernelBlockDevice : public QObject {
+    Q_OBJECT
+private slots:
+    void exactToTheSector() {
+        constexpr std::uint64_t sectors = 32 * 2048;
+        KernelDevice lab(sectors * 512, fault("error", 0, 1) + fault("error", 1000, 3) + fault("error", 1023, 2) +
+                                            fault("error", 20'000, 9) + fault("error", sectors - 1, 1) +
+                                            fault("delay", 40'000, 1, "0.35") + fault("delay", 50'001, 1, "0.12"));
+        NEED(lab);
+        auto drive = openPlainDrive(lab.device(), describeDevice(lab.device())->identity, std::chrono::seconds{5});
+        QVERIFY2(drive.has_value(), drive ? "" : drive.error().message().c_str());
+        QVERIFY((*drive)->limits().notes.empty()); // direct, no guess
+        QVERIFY((*drive)->limits().maxSectorsPerCommand > 0);
+        ScanPlan plan;
+        plan.blockSectors = 128;
+        const ScanRecord record = runScan(**drive, plan);
+        QCOMPARE(record.status.ended, Ended::complete);
+        QVERIFY(record.wholeSpanCovered());
+        std::vector<std::uint64_t> expected = {0, 1000, 1001, 1002, 1023, 1024};
+        for (std::uint64_t s = 20'000; s < 20'009; ++s)
+            expected.push_back(s);
+        expected.push_back(sectors - 1);
+        QCOMPARE(sectorsOf(record.ledger, Grade::unreadable), expected);
+        for (const LedgerEntry& entry : record.ledger)
+            if (entry.grade == Grade::unreadable) {
+                QVERIFY(!entry.causeGiven); // a bare EIO, repeated alone while others still read
+                QCOMPARE(entry.standing, Standing::confirmed);
+            }
+        QCOMPARE(record.plate->at(40'000 / 128).grade, Grade::straining);
+        QCOMPARE(record.plate->at(50'001 / 128).grade, Grade::laboured);
+    }
+    // A read that never returns sits in the kernel and cannot be killed; nothing waits for it.
+    void stopAnswersWhileTheKernelHangs() {
+        KernelDevice lab(8 << 20, fault("delay", 4096, 1, "1000"));
+        NEED(lab);
+        QElapsedTimer timer;
+        {
+            ScanPlan plan;
+            plan.blockSectors = 128;
+            plan.limit = std::chrono::milliseconds{300};
+            ScanSession session(
+                [&](std::stop_token stop) { return openPlainDrive(lab.device(), {}, std::chrono::seconds{5}, std::move(stop)); }, plan);
+            QTRY_COMPARE_WITH_TIMEOUT(session.feed().status().phase, ScanPhase::waiting, 10'000);
+            QCOMPARE(session.feed().status().position.value, std::uint64_t{4096});
+            timer.start();
+            session.stopAndWait();
+            const qint64 took = timer.elapsed();
+            QVERIFY2(took <= 200, qPrintable(QString::number(took)));
+            const ScanRecord record = session.record();
+            QCOMPARE(record.status.ended, Ended::stopped);
+            QCOMPARE(record.ledger.size(), std::size_t{1});
+            QCOMPARE(record.ledger[0].grade, Grade::stalled);
+            QCOMPARE(record.status.totals.covered.value, std::uint64_t{4096});
+        }
+    }
+    void hangIsGivenUp() {
+        KernelDevice lab(8 << 20, fault("delay", 4096, 1, "1000"));
+        NEED(lab);
+        auto drive = openPlainDrive(lab.device(), {}, std::chrono::seconds{5});
+        QVERIFY(drive.has_value());
+        ScanPlan plan;
+        plan.blockSectors = 128;
+        plan.limit = std::chrono::milliseconds{200};
+        plan.giveUp = std::chrono::milliseconds{800};
+        QCOMPARE(runScan(**drive, plan).status.ended, Ended::noAnswer);
+    }
+    // What is behind the device dies in mid-scan: no sector is accused.
+    void deviceThatVanishesIsNoDefect() {
+        KernelDevice lab(32 << 20, fault("delay", 6400, 1, "0.5"));
+        NEED(lab);
+        ScanPlan plan;
+        plan.blockSectors = 64;
+        ScanSession session([&](std::stop_token stop) { return openPlainDrive(lab.device(), {}, std::chrono::seconds{5}, std::move(stop)); },
+                            plan);
+        QTRY_VERIFY_WITH_TIMEOUT(session.feed().status().position.value >= 3000, 20'000);
+        lab.lab("break");
+        QTRY_VERIFY_WITH_TIMEOUT(session.ended(), 30'000);
+        const ScanRecord record = session.record();
+        QCOMPARE(record.status.ended, Ended::driveGone);
+        QVERIFY(sectorsOf(record.ledger, Grade::unreadable).empty());
+        QVERIFY(record.status.totals.covered.value >= 3000);
+    }
+    void resultsNeverLandOnTheDriveUnderTest() {
+        QTemporaryDir dir;
+        const QString image = dir.filePath("image");
+        QFile file(image);
+        QVERIFY(file.open(QIODevice::WriteOnly) && file.resize(16 << 20));
+        file.close();
+        if (run("mkfs.ext4", {"-q", "-F", image}).status != 0 || geteuid() != 0)
+            QSKIP("needs root and mkfs.ext4");
+        const Ran loop = run("losetup", {"-f", "--show", image});
+        if (loop.status != 0)
+            QSKIP(qPrintable("no loop device: " + loop.errors));
+        const std::string device = loop.output.toStdString();
+        const QString mountPoint = dir.filePath("mounted");
+        QVERIFY(QDir().mkpath(mountPoint));
+        const bool mounted = run("mount", {loop.output, mountPoint}).status == 0;
+        const auto described = describeDevice(device);
+        const auto target = findTarget(device);
+        const bool refused = mounted && target && !checkExportPlace((mountPoint + "/scan.json").toStdString(), *target).has_value();
+        const bool elsewhere = target && checkExportPlace(dir.filePath("scan.json").toStdString(), *target).has_value();
+        if (mounted)
+            run("umount", {mountPoint});
+        run("losetup", {"-d", loop.output});
+        QVERIFY(mounted);
+        QVERIFY(described.has_value());
+        QCOMPARE(described->uses.size(), std::size_t{1});
+        QCOMPARE(described->uses[0].where, mountPoint.toStdString());
+        QCOMPARE(described->backingFile, image.toStdString());
+        QVERIFY(refused);
+        QVERIFY(elsewhere);
+    }
+};
+
+QTEST_GUILESS_MAIN(TestKernelBlockDevice)
+#include "test_kernel_block_device.moc"

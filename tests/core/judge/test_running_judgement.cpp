@@ -1,1 +1,81 @@
-int main() { return 1; }
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QTest>
+
+#include "core/judge/running_judgement.h"
+
+using namespace orbita;
+
+namespace {
+
+struct Case {
+    std::uint64_t steady = 10'000;
+    std::uint64_t laboured = 0;
+    std::uint64_t linkFaults = 0;
+    int unreadablePatches = 0;
+    double covered = 0.5;
+    Ended ended = Ended::running;
+    ScanPhase phase = ScanPhase::reading;
+    DataElsewhere data = DataElsewhere::notSaved;
+};
+
+RunningJudgement judge(const Case& c) {
+    DriveIdentity drive;
+    drive.capacity.value = 100'000'000;
+    ScanStatus status;
+    status.totals.blocks[static_cast<std::size_t>(Grade::steady)] = c.steady;
+    status.totals.blocks[static_cast<std::size_t>(Grade::laboured)] = c.laboured;
+    status.totals.linkFaults = c.linkFaults;
+    status.totals.covered.value = static_cast<std::uint64_t>(c.covered * 1e8);
+    status.ended = c.ended;
+    status.phase = c.phase;
+    std::vector<LedgerEntry> ledger;
+    for (int i = 0; i < c.unreadablePatches; ++i)
+        ledger.push_back({{{8'400'000 + static_cast<std::uint64_t>(i) * 1'000'000}, {8}}, Grade::unreadable, Standing::confirmed, {}, true});
+    return judgeSoFar(status, ledger, drive, c.data);
+}
+
+} // namespace
+
+Q_DECLARE_METATYPE(orbita::Meaning)
+Q_DECLARE_METATYPE(orbita::NextStep)
+Q_DECLARE_METATYPE(Case)
+
+class TestRunningJudgement : public QObject {
+    Q_OBJECT
+private slots:
+    void meanings_data() {
+        QTest::addColumn<Case>("evidence");
+        QTest::addColumn<Meaning>("meaning");
+        QTest::addColumn<NextStep>("next");
+        QTest::newRow("too little") << Case{.steady = 3} << Meaning::nothingYet << NextStep::goOn;
+        QTest::newRow("half, clean") << Case{} << Meaning::even << NextStep::goOn;
+        QTest::newRow("whole, clean") << Case{.covered = 1, .ended = Ended::complete} << Meaning::even << NextStep::none;
+        QTest::newRow("a clean tenth is no clean drive") << Case{.covered = 0.1, .ended = Ended::stopped} << Meaning::even << NextStep::goOn;
+        QTest::newRow("slow") << Case{.laboured = 3} << Meaning::slowOnly << NextStep::readAgain;
+        QTest::newRow("one patch") << Case{.unreadablePatches = 1} << Meaning::fewUnreadable << NextStep::saveData;
+        QTest::newRow("one patch, saved") << Case{.unreadablePatches = 1, .data = DataElsewhere::saved} << Meaning::fewUnreadable << NextStep::goOn;
+        QTest::newRow("one patch, not known") << Case{.unreadablePatches = 1, .data = DataElsewhere::unknown} << Meaning::fewUnreadable << NextStep::saveData;
+        QTest::newRow("many patches") << Case{.unreadablePatches = 9} << Meaning::manyUnreadable << NextStep::saveDataFirst;
+        QTest::newRow("link") << Case{.linkFaults = 4} << Meaning::linkSuspect << NextStep::changeCable;
+        QTest::newRow("link faults do not hide bad sectors") << Case{.linkFaults = 4, .unreadablePatches = 1} << Meaning::fewUnreadable << NextStep::saveData;
+        QTest::newRow("gone") << Case{.ended = Ended::driveGone} << Meaning::notAnswering << NextStep::saveDataFirst;
+        QTest::newRow("no answer, saved") << Case{.ended = Ended::noAnswer, .data = DataElsewhere::saved} << Meaning::notAnswering << NextStep::checkPower;
+        QTest::newRow("silent now") << Case{.unreadablePatches = 1, .phase = ScanPhase::waiting} << Meaning::silentNow << NextStep::wait;
+    }
+    void meanings() {
+        QFETCH(Case, evidence);
+        const RunningJudgement judgement = judge(evidence);
+        QTEST(judgement.meaning, "meaning");
+        QTEST(judgement.next, "next");
+        QVERIFY(std::abs(judgement.vouchedShare - evidence.covered) < 1e-6);
+    }
+    void patchesNotSectorsCount() {
+        const RunningJudgement judgement = judge({.unreadablePatches = 3});
+        QCOMPARE(judgement.patches, std::size_t{3});
+        QCOMPARE(judgement.unreadable, std::uint64_t{24});
+        QVERIFY(std::abs(*judgement.firstPatchPercent - 8.4) < 1e-6);
+    }
+};
+
+QTEST_APPLESS_MAIN(TestRunningJudgement)
+#include "test_running_judgement.moc"

@@ -54,7 +54,7 @@ private slots:
     void cellsPackAndUnpack() {
         for (const Grade grade : allGrades)
             for (const Standing standing : {Standing::once, Standing::confirmed, Standing::passing, Standing::disturbed})
-                for (const LatencyCode code : {0, 1, 1023, 2047}) {
+                for (const int code : {0, 1, 1023, 2047}) {
                     const Cell cell{grade, standing, static_cast<LatencyCode>(code)};
                     QCOMPARE(Cell::unpack(cell.packed()), cell);
                 }

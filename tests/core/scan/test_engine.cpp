@@ -1,1 +1,337 @@
-int main() { return 1; }
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The engine on drives that misbehave: each outcome told apart, nothing lost, stop and pause at once.
+#include <QTest>
+
+#include "core/drive/ata/taskfile.h"
+#include "core/drive/link/command_gate.h"
+#include "core/drive/plain/read_block.h"
+#include "core/scan/session.h"
+#include "support/scan_runner.h"
+#include "support/scripted_link.h"
+
+#include <QElapsedTimer>
+#include <cerrno>
+
+using namespace orbita;
+using namespace orbita::test;
+
+namespace {
+
+constexpr std::uint64_t sectors = 64 * 1024;
+constexpr std::uint32_t block = 64;
+
+sim::Defect defect(sim::DefectKind kind, std::uint64_t lba, std::uint64_t count = 8) {
+    sim::Defect d;
+    d.kind = kind;
+    d.span = {{lba}, {count}};
+    d.delay = std::chrono::milliseconds{700};
+    return d;
+}
+
+ScanPlan smallBlocks() {
+    ScanPlan plan;
+    plan.blockSectors = block;
+    return plan;
+}
+
+ScanRecord scanWith(std::vector<sim::Defect> defects, ScanPlan plan = smallBlocks()) {
+    sim::Scenario scenario = smallScenario(sectors);
+    scenario.defects = std::move(defects);
+    sim::settleDefects(scenario);
+    auto drive = openSimulated(scenario);
+    return runScan(*drive, plan);
+}
+
+// A plain drive of `sectors` whose answers the script decides.
+struct ScriptedDrive {
+    ScriptedLink* link;
+    std::unique_ptr<Drive> drive;
+};
+ScriptedDrive scripted(ScriptedLink::Script script) {
+    DriveIdentity identity;
+    identity.capacity.value = sectors;
+    DriveLimits limits;
+    limits.maxSectors = 8192;
+    auto link = std::make_unique<ScriptedLink>(std::move(script));
+    ScriptedLink* raw = link.get();
+    return {raw, makePlainDrive(std::move(link), identity, limits)};
+}
+Scripted good() {
+    return {{.carried = Carried::answered}};
+}
+Scripted fails(int error, Nanoseconds latency = std::chrono::milliseconds{2}) {
+    return {{.carried = Carried::failed, .systemError = error}, latency};
+}
+LbaSpan spanOf(const CommandBlock& command) {
+    return {{plain::offsetOf(command) / 512}, {plain::lengthOf(command) / 512}};
+}
+
+bool onTape(const ScanRecord& record, TapeKind kind) {
+    return std::any_of(record.tape.begin(), record.tape.end(), [&](const TapeEntry& e) { return e.kind == kind; });
+}
+
+} // namespace
+
+class TestEngine : public QObject {
+    Q_OBJECT
+private slots:
+    void cleanDriveIsCleanAndWholly() {
+        const ScanRecord record = scanWith({});
+        QCOMPARE(record.status.ended, Ended::complete);
+        QVERIFY(record.ledger.empty());
+        QCOMPARE(record.status.totals.of(Grade::steady), std::uint64_t{sectors / block});
+    }
+    void spanIsKeptTo() {
+        ScanPlan plan = smallBlocks();
+        plan.span = LbaSpan{{1003}, {777}};
+        const ScanRecord record = scanWith({defect(sim::DefectKind::unreadable, 992), defect(sim::DefectKind::unreadable, 1776, 16)}, plan);
+        QCOMPARE(record.covered, std::vector<LbaSpan>{*plan.span});
+        QCOMPARE(sectorsOf(record.ledger, Grade::unreadable), (std::vector<std::uint64_t>{1776, 1777, 1778, 1779}));
+    }
+    // Read mode never writes: all that reaches the link is on the list of what reads.
+    void onlyReadsReachTheLink() {
+        ScriptedDrive d = scripted([](const CommandBlock& c) { return spanOf(c).contains({5000}) ? fails(ENODATA) : good(); });
+        runScan(*d.drive, smallBlocks());
+        QVERIFY(d.link->sent().size() > sectors / block);
+        for (const CommandBlock& command : d.link->sent()) {
+            QCOMPARE(classOf(command), CommandClass::mediumReading);
+            QVERIFY(plain::isRead(command));
+        }
+    }
+    void stopsAtItsRule() {
+        ScanPlan plan = smallBlocks();
+        plan.stopAfterUnreadable = 12;
+        const ScanRecord record = scanWith({defect(sim::DefectKind::unreadable, 800), defect(sim::DefectKind::unreadable, 8000, 64)}, plan);
+        QCOMPARE(record.status.ended, Ended::stopRule);
+        QCOMPARE(sectorsOf(record.ledger, Grade::unreadable).size(), std::size_t{16});
+        QVERIFY(onTape(record, TapeKind::stopRule));
+        // What was not looked at is not vouched for.
+        QCOMPARE(record.covered.back().end().value, std::uint64_t{8008});
+    }
+    void freezeForATimeIsAStall() {
+        sim::Defect freeze = defect(sim::DefectKind::freeze, 6400, 1);
+        freeze.duration = std::chrono::seconds{20};
+        const ScanRecord record = scanWith({freeze});
+        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.ledger.size(), std::size_t{1});
+        QCOMPARE(record.ledger[0].grade, Grade::stalled);
+        QCOMPARE(record.ledger[0].span, (LbaSpan{{6400}, {block}}));
+        QVERIFY(record.ledger[0].latency >= std::chrono::seconds{20});
+        QVERIFY(onTape(record, TapeKind::stalled) && onTape(record, TapeKind::answeredLate));
+        QCOMPARE(record.status.totals.of(Grade::stalled), std::uint64_t{1});
+    }
+    // Past the limit nothing more is sent until the answer comes.
+    void nothingIsSentWhileADriveStalls() {
+        std::vector<std::pair<std::uint64_t, Nanoseconds>> sent;
+        ScriptedLink* link = nullptr;
+        ScriptedDrive d = scripted([&](const CommandBlock& c) {
+            sent.emplace_back(spanOf(c).first.value, link->clock().now());
+            Scripted answer = good();
+            if (spanOf(c).contains({3200}))
+                answer.latency = std::chrono::seconds{30};
+            return answer;
+        });
+        link = d.link;
+        const ScanRecord record = runScan(*d.drive, smallBlocks());
+        QCOMPARE(record.status.ended, Ended::complete);
+        const auto stalled = std::find_if(sent.begin(), sent.end(), [](const auto& s) { return s.first == 3200; });
+        QVERIFY(stalled != sent.end() && stalled + 1 != sent.end());
+        QVERIFY((stalled + 1)->second - stalled->second >= std::chrono::seconds{30});
+        QCOMPARE((stalled + 1)->first, std::uint64_t{3264});
+    }
+    void noAnswerEndsTheScan() {
+        sim::Defect freeze = defect(sim::DefectKind::freeze, 32000, 1);
+        freeze.endless = true;
+        const ScanRecord record = scanWith({freeze, defect(sim::DefectKind::unreadable, 800)});
+        QCOMPARE(record.status.ended, Ended::noAnswer);
+        QCOMPARE(sectorsOf(record.ledger, Grade::unreadable).size(), std::size_t{8});
+        QCOMPARE(record.ledger.back().grade, Grade::stalled);
+        QCOMPARE(record.covered.back().end().value, std::uint64_t{32000});
+        QCOMPARE(record.plate->at(32000 / block).grade, Grade::stalled);
+        QCOMPARE(record.plate->at(32000 / block + 1).grade, Grade::none);
+    }
+    void driveThatIsGoneIsNoDefect() {
+        const ScanRecord record = scanWith({defect(sim::DefectKind::drop, 32000, 1)});
+        QCOMPARE(record.status.ended, Ended::driveGone);
+        QVERIFY(record.ledger.empty());
+        QCOMPARE(record.plate->at(32000 / block).grade, Grade::none);
+        QVERIFY(onTape(record, TapeKind::probing));
+    }
+    // A drive taken offline answers everything with a bare error, at once. None of that is held against the surface.
+    void bareErrorsEverywhereAreADriveGone() {
+        bool gone = false;
+        ScriptedDrive d = scripted([&](const CommandBlock& c) {
+            gone = gone || spanOf(c).first.value >= 20032;
+            return gone ? fails(EIO, Nanoseconds{3000}) : good();
+        });
+        const ScanRecord record = runScan(*d.drive, smallBlocks());
+        QCOMPARE(record.status.ended, Ended::driveGone);
+        QVERIFY(record.ledger.empty());
+        QVERIFY(onTape(record, TapeKind::withdrawn));
+        QCOMPARE(record.status.totals.covered.value, std::uint64_t{20032});
+        for (std::uint64_t b = 20032 / block; b < sectors / block; ++b)
+            QCOMPARE(record.plate->at(b).grade, Grade::none);
+    }
+    // The same error at one place, while others still read: unreadable, no cause given.
+    void bareErrorAtOnePlaceIsUnreadable() {
+        ScriptedDrive d = scripted([](const CommandBlock& c) { return spanOf(c).overlaps({{5003}, {2}}) ? fails(EIO) : good(); });
+        const ScanRecord record = runScan(*d.drive, smallBlocks());
+        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(sectorsOf(record.ledger, Grade::unreadable), (std::vector<std::uint64_t>{5003, 5004}));
+        QVERIFY(!record.ledger[0].causeGiven);
+        QCOMPARE(record.ledger[0].standing, Standing::confirmed);
+    }
+    void bareErrorOnTheVeryFirstBlock() {
+        ScriptedDrive d = scripted([](const CommandBlock& c) { return spanOf(c).overlaps({{0}, {1}}) ? fails(EIO) : good(); });
+        const ScanRecord record = runScan(*d.drive, smallBlocks());
+        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(sectorsOf(record.ledger, Grade::unreadable), std::vector<std::uint64_t>{0});
+    }
+    void nothingReadsAtAll() {
+        ScriptedDrive d = scripted([](const CommandBlock&) { return fails(EIO, Nanoseconds{2000}); });
+        const ScanRecord record = runScan(*d.drive, smallBlocks());
+        QCOMPARE(record.status.ended, Ended::driveGone);
+        QVERIFY(record.ledger.empty());
+    }
+    void driveThatComesBackIsReadOn() {
+        int silentFor = 0;
+        ScriptedDrive d = scripted([&](const CommandBlock& c) {
+            if (spanOf(c).contains({10'000}) && silentFor == 0)
+                silentFor = 4;
+            if (silentFor > 1) {
+                --silentFor;
+                return fails(ENODEV);
+            }
+            return good();
+        });
+        const ScanRecord record = runScan(*d.drive, smallBlocks());
+        QCOMPARE(record.status.ended, Ended::complete);
+        QVERIFY(onTape(record, TapeKind::cameBack));
+        QVERIFY(record.ledger.empty());
+        QVERIFY(record.wholeSpanCovered());
+    }
+    // A place that takes the drive down every time must not be tried for ever.
+    void blockThatDropsTheDriveIsLeft() {
+        int silentFor = 0;
+        ScriptedDrive d = scripted([&](const CommandBlock& c) {
+            if (spanOf(c).contains({10'000}))
+                silentFor = 2;
+            if (silentFor > 0) {
+                --silentFor;
+                return fails(ENODEV);
+            }
+            return good();
+        });
+        const ScanRecord record = runScan(*d.drive, smallBlocks());
+        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.ledger.size(), std::size_t{1});
+        QVERIFY(record.ledger[0].span.contains({10'000}));
+    }
+    void linkFaultsAreCountedApart() {
+        sim::Defect once = defect(sim::DefectKind::linkFault, 6400, 1);
+        once.times = 2;
+        const ScanRecord record = scanWith({once});
+        QCOMPARE(record.status.ended, Ended::complete);
+        QVERIFY(record.ledger.empty());
+        QCOMPARE(record.status.totals.linkFaults, std::uint64_t{2});
+        QVERIFY(record.wholeSpanCovered());
+    }
+    void linkFaultThatStaysVouchesForNothing() {
+        const ScanRecord record = scanWith({defect(sim::DefectKind::linkFault, 6400, 1)});
+        QCOMPARE(record.status.ended, Ended::complete);
+        QVERIFY(!record.wholeSpanCovered());
+        QCOMPARE(record.ledger.size(), std::size_t{1});
+        QCOMPARE(record.ledger[0].grade, Grade::linkFault);
+        QCOMPARE(record.plate->at(100).grade, Grade::linkFault);
+    }
+    void linkFaultStormEndsTheScan() {
+        const ScanRecord record = scanWith({defect(sim::DefectKind::linkFault, 6400, 6400)});
+        QCOMPARE(record.status.ended, Ended::linkFaults);
+        QVERIFY(sectorsOf(record.ledger, Grade::unreadable).empty());
+    }
+    void readTheSecondTimeIsPassing() {
+        sim::Defect d = defect(sim::DefectKind::unreadable, 6400, 8);
+        d.times = 2; // the block as a whole, then the sector alone; the repetition succeeds
+        const ScanRecord record = scanWith({d});
+        QCOMPARE(record.ledger.size(), std::size_t{1});
+        QCOMPARE(record.ledger[0].standing, Standing::passing);
+        QCOMPARE(record.ledger[0].span, (LbaSpan{{6400}, {8}}));
+    }
+    void firstBlockIsNotLateForHavingBeenFarAway() {
+        sim::Scenario scenario = smallScenario(2'000'000'000);
+        scenario.longestSeek = std::chrono::milliseconds{40};
+        auto drive = openSimulated(scenario);
+        ScanPlan plan;
+        plan.span = LbaSpan{{0}, {4'000'000}};
+        const ScanRecord record = runScan(*drive, plan);
+        QCOMPARE(record.plate->at(0).grade, Grade::steady);
+        QCOMPARE(record.status.totals.of(Grade::late), std::uint64_t{0});
+    }
+
+    void pauseAndResumeLoseNothing() {
+        sim::Scenario scenario = smallScenario(sectors * 16);
+        scenario.defects = {defect(sim::DefectKind::unreadable, 500'000)};
+        ScanSession session(
+            [&](std::stop_token) { return openAtaDrive(std::make_unique<sim::SimLink>(scenario, 8.0), "sim", "simulated", std::chrono::seconds{1}); },
+            smallBlocks());
+        for (int i = 0; i < 5; ++i) {
+            QTest::qWait(20);
+            session.pause();
+            QTRY_VERIFY(session.feed().status().phase == ScanPhase::paused || session.ended());
+            const Lba at = session.feed().status().position;
+            QTest::qWait(30);
+            QCOMPARE(session.feed().status().position, at);
+            session.resume();
+        }
+        QTRY_VERIFY_WITH_TIMEOUT(session.ended(), 20'000);
+        const ScanRecord record = session.record();
+        QCOMPARE(record.status.ended, Ended::complete);
+        QVERIFY(record.wholeSpanCovered());
+        QCOMPARE(sectorsOf(record.ledger, Grade::unreadable).size(), std::size_t{8});
+        QCOMPARE(record.status.totals.visited(), record.plan.grid.blocks());
+    }
+    // Stop answers within 0.2 s, in whatever state the drive is.
+    void stopAnswersAtOnce_data() {
+        QTest::addColumn<int>("kind");
+        QTest::addColumn<bool>("pauseFirst");
+        QTest::newRow("healthy") << -1 << false;
+        QTest::newRow("paused") << -1 << true;
+        QTest::newRow("frozen") << static_cast<int>(sim::DefectKind::freeze) << false;
+        QTest::newRow("frozen, pause asked") << static_cast<int>(sim::DefectKind::freeze) << true;
+        QTest::newRow("gone") << static_cast<int>(sim::DefectKind::drop) << false;
+        QTest::newRow("unreadable all over") << static_cast<int>(sim::DefectKind::unreadable) << false;
+    }
+    void stopAnswersAtOnce() {
+        QFETCH(int, kind);
+        QFETCH(bool, pauseFirst);
+        sim::Scenario scenario = smallScenario(sectors * 64);
+        if (kind >= 0) {
+            scenario.defects = {defect(static_cast<sim::DefectKind>(kind), 640, 4096)};
+            scenario.defects[0].endless = kind == static_cast<int>(sim::DefectKind::freeze);
+        }
+        // In real time: what takes the drive seconds takes seconds.
+        ScanSession session(
+            [&](std::stop_token) { return openAtaDrive(std::make_unique<sim::SimLink>(scenario, 1.0), "sim", "simulated", std::chrono::seconds{1}); },
+            smallBlocks());
+        QTest::qWait(350);
+        if (pauseFirst)
+            session.pause();
+        QTest::qWait(50);
+        QVERIFY(!session.ended());
+        QElapsedTimer timer;
+        timer.start();
+        session.stopAndWait();
+        QVERIFY2(timer.elapsed() <= 200, qPrintable(QString::number(timer.elapsed())));
+        QCOMPARE(session.record().status.ended, Ended::stopped);
+    }
+    void failureToOpenIsTold() {
+        ScanSession session([](std::stop_token) -> Result<std::unique_ptr<Drive>> { return tl::unexpected(systemError("opening for reading", "/dev/sdq", ENOENT)); },
+                            ScanPlan{});
+        QTRY_VERIFY(session.ended());
+        QVERIFY(session.feed().error().has_value());
+        QVERIFY(session.record().plate == nullptr);
+    }
+};
+
+QTEST_GUILESS_MAIN(TestEngine)
+#include "test_engine.moc"
