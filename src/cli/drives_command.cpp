@@ -11,9 +11,11 @@ namespace orbita::cli {
 
 namespace {
 
-void list(QTextStream& out, const QString& name, const DriveIdentity& drive, const std::vector<DriveUse>& uses) {
+void list(QTextStream& out, const QString& name, const DriveIdentity& drive,
+          const std::vector<DriveUse>& uses) {
     out << "  " << name.leftJustified(22) << ' ' << words::driveName(drive).leftJustified(22) << ' '
-        << (drive.serial.empty() ? QStringLiteral("no serial") : QString::fromStdString(drive.serial)).leftJustified(16)
+        << (drive.serial.empty() ? QStringLiteral("no serial") : QString::fromStdString(drive.serial))
+               .leftJustified(16)
         << ' ' << words::driveLine(drive) << '\n';
     for (const DriveUse& use : uses)
         out << QString(24, QLatin1Char(' ')) << " in use: " << words::use(use) << '\n';

@@ -10,17 +10,25 @@
 
 namespace {
 
-constexpr const char* exitHelp = "Exit status: 0 complete and clean; 1 unreadable or stalled sectors found;\n"
-                                 "2 the call is wrong, or results could not be written; 3 not scanned to the end\n"
-                                 "(what was found is in the files all the same). Files: docs/formats.md.";
+constexpr const char* exitHelp =
+    "Exit status: 0 complete and clean; 1 unreadable or stalled sectors found;\n"
+    "2 the call is wrong, or results could not be written; 3 not scanned to the end\n"
+    "(what was found is in the files all the same). Files: docs/formats.md.";
 
 void addScanOptions(CLI::App& command, orbita::cli::ScanOptions& options) {
-    command.add_option("TARGET", options.target, "a device or image path, demo:NAME or sim:SCENARIO.json")->required();
-    command.add_option("--mode", "what to do with each block")->check(CLI::IsMember({"read"}))->default_str("read");
-    command.add_option("--span", options.span, "sectors FIRST..LAST, both included; without it the whole drive");
-    command.add_option("--block", options.blockSectors, "sectors a read, 8 to as many as fill 4 MiB; chosen if not given")
+    command.add_option("TARGET", options.target, "a device or image path, demo:NAME or sim:SCENARIO.json")
+        ->required();
+    command.add_option("--mode", "what to do with each block")
+        ->check(CLI::IsMember({"read"}))
+        ->default_str("read");
+    command.add_option("--span", options.span,
+                       "sectors FIRST..LAST, both included; without it the whole drive");
+    command
+        .add_option("--block", options.blockSectors,
+                    "sectors a read, 8 to as many as fill 4 MiB; chosen if not given")
         ->check(CLI::PositiveNumber);
-    command.add_option("--limit", options.limitMs, "ms without an answer after which a block counts as stalled")
+    command
+        .add_option("--limit", options.limitMs, "ms without an answer after which a block counts as stalled")
         ->check(CLI::PositiveNumber)
         ->capture_default_str();
     command.add_option("--stop", options.stopAfter, "end the scan after so many unreadable sectors")

@@ -70,23 +70,24 @@ QString progressLine(const ScanStatus& status, const BlockGrid& grid) {
     const double share = grid.span.empty() ? 0
                                            : static_cast<double>((status.position - grid.span.first).value) /
                                                  static_cast<double>(grid.span.count.value);
-    QString line = QStringLiteral("%1  LBA %2  %3").arg(format::percent(share), format::lba(status.position),
-                                                        format::pace(status.paceNow));
+    QString line =
+        QStringLiteral("%1  LBA %2  %3")
+            .arg(format::percent(share), format::lba(status.position), format::pace(status.paceNow));
     if (status.phase == ScanPhase::waiting)
         line += QStringLiteral("  no answer for %1").arg(format::duration(status.waited));
     else if (status.left)
         line += QStringLiteral("  %1 left").arg(format::duration(*status.left));
     for (const Grade grade : {Grade::laboured, Grade::straining, Grade::stalled, Grade::unreadable})
         if (status.totals.of(grade) > 0)
-            line += QStringLiteral("  %1 %2").arg(words::grade(grade), format::count(status.totals.of(grade)));
+            line +=
+                QStringLiteral("  %1 %2").arg(words::grade(grade), format::count(status.totals.of(grade)));
     return line;
 }
 
 // Follows a scan to its end: one line that changes on a terminal, lines one after the other elsewhere.
 class Follower {
 public:
-    explicit Follower(const ScanFeed& feed)
-        : m_feed(feed) {}
+    explicit Follower(const ScanFeed& feed) : m_feed(feed) {}
 
     void look() {
         const ScanStatus status = m_feed.status();
@@ -159,13 +160,16 @@ int exitStatusOf(const ScanRecord& record) {
 
 void tellSummary(const ScanRecord& record, const std::string& keptAt) {
     QTextStream out(stdout);
-    out << '\n' << words::ended(record.status.ended) << '\n'
-        << words::judgement(judgeSoFar(record.status, record.ledger, record.drive, record.plan.asked.data)) << '\n';
+    out << '\n'
+        << words::ended(record.status.ended) << '\n'
+        << words::judgement(judgeSoFar(record.status, record.ledger, record.drive, record.plan.asked.data))
+        << '\n';
     for (const Grade grade : allGrades)
         if (grade != Grade::none && record.status.totals.of(grade) > 0)
             out << "  " << words::grade(grade).leftJustified(11) << ' '
                 << format::count(record.status.totals.of(grade)).rightJustified(14) << "  "
-                << words::gradeMeaning(grade, record.limits, record.status.unit, record.drive.rotating.value_or(true))
+                << words::gradeMeaning(grade, record.limits, record.status.unit,
+                                       record.drive.rotating.value_or(true))
                 << '\n';
     if (!keptAt.empty())
         out << "Kept in " << QString::fromStdString(keptAt) << '\n';
@@ -185,7 +189,8 @@ int scan(const ScanOptions& options) {
 
     std::signal(SIGINT, [](int) { interrupted = 1; });
     std::signal(SIGTERM, [](int) { interrupted = 1; });
-    ScanSession session([&](std::stop_token stop) { return openTarget(*target, false, std::move(stop)); }, *plan);
+    ScanSession session([&](std::stop_token stop) { return openTarget(*target, false, std::move(stop)); },
+                        *plan);
     Follower follower(session.feed());
     std::string keptAt;
     {

@@ -47,7 +47,8 @@ QString bytes(std::uint64_t n) {
         value /= 1000;
         ++unit;
     }
-    return (unit == 0 ? QString::number(n) : threeDigits(value)) + noBreakSpace + QLatin1String(byteUnits[unit]);
+    return (unit == 0 ? QString::number(n) : threeDigits(value)) + noBreakSpace +
+           QLatin1String(byteUnits[unit]);
 }
 
 QString position(std::uint64_t n, double step) {
@@ -63,9 +64,11 @@ QString position(std::uint64_t n, double step) {
     const double inUnit = std::max(step, 1.0) / scale;
     int decimals = std::clamp(static_cast<int>(std::ceil(-std::log10(inUnit) - 0.01)), 0, 8);
     const double shifted = inUnit * std::pow(10, decimals);
-    if (std::abs(shifted - std::round(shifted)) > 0.01 && std::abs(shifted * 10 - std::round(shifted * 10)) < 0.01)
+    if (std::abs(shifted - std::round(shifted)) > 0.01 &&
+        std::abs(shifted * 10 - std::round(shifted * 10)) < 0.01)
         ++decimals;
-    return QLocale().toString(static_cast<double>(n) / scale, 'f', decimals) + noBreakSpace + QLatin1String(byteUnits[unit]);
+    return QLocale().toString(static_cast<double>(n) / scale, 'f', decimals) + noBreakSpace +
+           QLatin1String(byteUnits[unit]);
 }
 
 QString percent(double share, int decimals) {

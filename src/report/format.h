@@ -8,16 +8,16 @@
 
 namespace orbita::format {
 
-QString lba(Lba lba);                      // "656 408 512": groups of three, never broken over lines
-QString count(std::uint64_t n);            // "2 365 118", by locale
-QString bytes(std::uint64_t n);            // "4.00 TB": decimal units, three digits
+QString lba(Lba lba);           // "656 408 512": groups of three, never broken over lines
+QString count(std::uint64_t n); // "2 365 118", by locale
+QString bytes(std::uint64_t n); // "4.00 TB": decimal units, three digits
 // A position, with as many decimals as tell places `step` bytes apart.
 QString position(std::uint64_t bytes, double step);
 QString percent(double share, int decimals = 1); // 0.084 -> "8.4 %"
-QString pace(double bytesPerSecond);       // "174 MB/s"
-QString duration(Nanoseconds t);           // "2 h 48 min", "5 min 10 s", "12 s"
-QString clock(Nanoseconds t);              // "1:41:30"
-QString milliseconds(Nanoseconds t);       // "8.33 ms", "2.50 s"
-QString turns(double n);                   // "73", "2.4"
+QString pace(double bytesPerSecond);             // "174 MB/s"
+QString duration(Nanoseconds t);                 // "2 h 48 min", "5 min 10 s", "12 s"
+QString clock(Nanoseconds t);                    // "1:41:30"
+QString milliseconds(Nanoseconds t);             // "8.33 ms", "2.50 s"
+QString turns(double n);                         // "73", "2.4"
 
 } // namespace orbita::format

@@ -14,7 +14,9 @@ std::string ledgerCsv(const ScanRecord& record) {
                        static_cast<double>(entry.span.first.value) * 100 /
                            static_cast<double>(record.drive.capacity.value),
                        gradeName(entry.grade), toMilliseconds(entry.latency), standingName(entry.standing),
-                       entry.grade != Grade::unreadable ? "" : entry.causeGiven ? "given" : "none given");
+                       entry.grade != Grade::unreadable ? ""
+                       : entry.causeGiven               ? "given"
+                                                        : "none given");
     return csv;
 }
 

@@ -26,7 +26,7 @@ constexpr std::array<Row, static_cast<std::size_t>(Tone::count)> table = {{
     {0xFF0B121A, 0xFFFFFFFF}, // accentText
     {0xFF090C12, 0xFFFBFCFD}, // plateGround
     {0xFF182636, 0xFFE6EDF4}, // steadyFast
-    {0xFF2A4159, 0xFFC2D0DE}, // steadySlow
+    {0xFF263B52, 0xFFC2D0DE}, // steadySlow
     {0xFF3A7391, 0xFF7FA9C4}, // late
     {0xFFA8D3E2, 0xFF3F7690}, // laboured
     {0xFFFFF0BF, 0xFF8A5A00}, // straining
@@ -73,7 +73,9 @@ QRgb Palette::steady(double shade) const {
 
 double contrast(const QColor& a, const QColor& b) {
     const auto luminance = [](const QColor& c) {
-        const auto linear = [](double v) { return v <= 0.03928 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4); };
+        const auto linear = [](double v) {
+            return v <= 0.03928 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4);
+        };
         return 0.2126 * linear(c.redF()) + 0.7152 * linear(c.greenF()) + 0.0722 * linear(c.blueF());
     };
     const double la = luminance(a);

@@ -34,8 +34,7 @@ enum class ColourScheme : std::uint8_t { dark, light };
 
 class Palette {
 public:
-    explicit Palette(ColourScheme scheme)
-        : m_scheme(scheme) {}
+    explicit Palette(ColourScheme scheme) : m_scheme(scheme) {}
     [[nodiscard]] QColor operator[](Tone tone) const;
     [[nodiscard]] ColourScheme scheme() const { return m_scheme; }
     // For marks, legends and lists.

@@ -101,8 +101,8 @@ QRectF cellRect(const QRectF& where, const RasterView& view, std::uint64_t cell)
     const double w = where.width() / view.columns;
     const double h = where.height() / view.rows;
     const auto columns = static_cast<std::uint64_t>(view.columns);
-    return {where.left() + static_cast<double>(cell % columns) * w, where.top() + static_cast<double>(cell / columns) * h, w,
-            h};
+    return {where.left() + static_cast<double>(cell % columns) * w,
+            where.top() + static_cast<double>(cell / columns) * h, w, h};
 }
 
 void paintPlate(QPainter& painter, const QRectF& where, const PlateRaster& raster, const Palette& palette,
@@ -121,8 +121,8 @@ void paintPlate(QPainter& painter, const QRectF& where, const PlateRaster& raste
     const bool large = std::min(cell.width(), cell.height()) >= leastMark;
     const std::vector<Grade>& worst = raster.worst();
     // Grave marks over mild ones.
-    for (const Grade grade : {Grade::late, Grade::linkFault, Grade::laboured, Grade::straining, Grade::stalled,
-                              Grade::unreadable}) {
+    for (const Grade grade : {Grade::late, Grade::linkFault, Grade::laboured, Grade::straining,
+                              Grade::stalled, Grade::unreadable}) {
         if ((shown >> static_cast<unsigned>(grade) & 1U) == 0)
             continue;
         for (std::uint64_t i = 0; i < worst.size(); ++i) {

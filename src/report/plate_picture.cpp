@@ -55,14 +55,16 @@ QImage platePicture(const ScanRecord& record, const Palette& palette, QSize size
         if (grade == Grade::none)
             continue;
         paintLegend(painter, grade, {x, y, 12, 12}, palette);
-        const QString text = words::grade(grade) + QStringLiteral("  ") + format::count(record.status.totals.of(grade));
+        const QString text =
+            words::grade(grade) + QStringLiteral("  ") + format::count(record.status.totals.of(grade));
         painter.setPen(palette[Tone::text]);
         painter.drawText(QPointF(x + 20, y + 11), text);
         x += 20 + painter.fontMetrics().horizontalAdvance(text) + 26;
     }
     painter.setPen(palette[Tone::textDim]);
-    painter.drawText(QRectF(margin, y + 24, size.width() - 2 * margin, footHeight - 24), Qt::TextWordWrap,
-                     words::judgement(judgeSoFar(record.status, record.ledger, record.drive, record.plan.asked.data)));
+    painter.drawText(
+        QRectF(margin, y + 24, size.width() - 2 * margin, footHeight - 24), Qt::TextWordWrap,
+        words::judgement(judgeSoFar(record.status, record.ledger, record.drive, record.plan.asked.data)));
     return image;
 }
 

@@ -8,7 +8,8 @@
 
 namespace orbita {
 
-// The whole plate of a scan as a picture with its drive, judgement and legend. Needs a QGuiApplication (any platform).
+// The whole plate of a scan as a picture with its drive, judgement and legend. Needs a QGuiApplication (any
+// platform).
 QImage platePicture(const ScanRecord& record, const Palette& palette, QSize size = {1280, 800});
 
 } // namespace orbita

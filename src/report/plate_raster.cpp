@@ -10,8 +10,8 @@ namespace orbita {
 namespace {
 
 constexpr std::uint64_t referenceBlocks = 256;
-// How a steady block's shade follows from its latency: by how much slower it is than the first blocks read (zones),
-// and than its surroundings (heads, single retries).
+// How a steady block's shade follows from its latency: by how much slower it is than the first blocks read
+// (zones), and than its surroundings (heads, single retries).
 constexpr double shadeAtReference = 0.22;
 constexpr double shadePerDoubling = 0.5;
 constexpr double shadePerDeviation = 5.0;
@@ -22,7 +22,8 @@ double shadeOf(double meanNs, double referenceNs, double nearbyNs) {
     return std::clamp(shadeAtReference + zone + std::clamp(local, -0.2, 0.35), 0.0, 1.0);
 }
 
-// What the blocks of a row usually take: the median of the means of its parts, which a few defects do not move.
+// What the blocks of a row usually take: the median of the means of its parts, which a few defects do not
+// move.
 double usualLatency(const Plate& plate, std::uint64_t first, std::uint64_t end) {
     constexpr std::uint64_t parts = 9;
     std::array<double, parts> means{};
@@ -51,7 +52,8 @@ std::uint64_t RasterView::blockOfCell(std::uint64_t cell) const {
 }
 
 std::uint64_t RasterView::cellOfBlock(std::uint64_t block) const {
-    const double guess = static_cast<double>(block - first) / static_cast<double>(count) * static_cast<double>(cells());
+    const double guess =
+        static_cast<double>(block - first) / static_cast<double>(count) * static_cast<double>(cells());
     std::uint64_t cell = std::min(static_cast<std::uint64_t>(guess), cells() - 1);
     while (cell > 0 && blockOfCell(cell) > block)
         --cell;
@@ -88,7 +90,8 @@ void PlateRaster::drawCells(std::uint64_t from, std::uint64_t to, const Palette&
         }
         const std::uint64_t first = m_view.blockOfCell(cell);
         // With more cells than blocks, several cells show the same block.
-        const std::uint64_t end = std::max(m_view.blockOfCell(cell + 1), std::min(first + 1, m_plate->blocks()));
+        const std::uint64_t end =
+            std::max(m_view.blockOfCell(cell + 1), std::min(first + 1, m_plate->blocks()));
         const Summary summary = first < end ? m_plate->summarise(first, end - first) : Summary{};
         m_worst[cell] = summary.worst;
         m_present[cell] = summary.gradesPresent;
@@ -114,7 +117,8 @@ void PlateRaster::drawCells(std::uint64_t from, std::uint64_t to, const Palette&
     }
 }
 
-bool PlateRaster::update(const std::shared_ptr<const Plate>& plate, const RasterView& view, const Palette& palette) {
+bool PlateRaster::update(const std::shared_ptr<const Plate>& plate, const RasterView& view,
+                         const Palette& palette) {
     const bool anew = plate != m_plate || view != m_view || palette.scheme() != m_scheme;
     if (plate != m_plate)
         m_referenceNs = 0;

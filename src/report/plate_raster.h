@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The plate as a raster: one pixel a cell, each cell a run of blocks, rows from left to right and top to bottom.
+// The plate as a raster: one pixel a cell, each cell a run of blocks, rows from left to right and top to
+// bottom.
 #pragma once
 
 #include "core/plate/plate.h"

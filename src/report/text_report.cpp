@@ -46,10 +46,12 @@ QString textReport(const ScanRecord& record) {
     text += line(tr("opened as"), QString::fromStdString(drive.path));
 
     text += QLatin1Char('\n') + tr("Scan") + QLatin1Char('\n');
-    text += line(tr("begun"), QLocale().toString(QDateTime::fromSecsSinceEpoch(record.startedAt), QLocale::LongFormat));
-    text += line(tr("plan"), tr("read, forward, blocks of %1, %2")
-                                 .arg(format::bytes(std::uint64_t{record.plan.grid.blockSectors} * drive.logicalBytes),
-                                      words::span(record.plan.grid.span)));
+    text += line(tr("begun"),
+                 QLocale().toString(QDateTime::fromSecsSinceEpoch(record.startedAt), QLocale::LongFormat));
+    text += line(tr("plan"),
+                 tr("read, forward, blocks of %1, %2")
+                     .arg(format::bytes(std::uint64_t{record.plan.grid.blockSectors} * drive.logicalBytes),
+                          words::span(record.plan.grid.span)));
     text += line(tr("limit"), tr("stalled after %1, given up after %2")
                                   .arg(format::duration(record.plan.asked.limit),
                                        format::duration(record.plan.asked.giveUp)));
@@ -59,17 +61,20 @@ QString textReport(const ScanRecord& record) {
     for (const AccessNote accessNote : record.accessNotes)
         text += line(tr("note"), words::accessNote(accessNote));
     text += line(tr("ended"), words::ended(status.ended));
-    text += line(tr("time"), tr("%1 at %2 on average")
-                                 .arg(format::duration(status.elapsed), format::pace(status.paceAverage)));
+    text += line(
+        tr("time"),
+        tr("%1 at %2 on average").arg(format::duration(status.elapsed), format::pace(status.paceAverage)));
 
     text += QLatin1Char('\n') + tr("Judgement so far") + QStringLiteral("\n  ") +
-            words::judgement(judgeSoFar(status, record.ledger, drive, record.plan.asked.data)) + QLatin1Char('\n');
+            words::judgement(judgeSoFar(status, record.ledger, drive, record.plan.asked.data)) +
+            QLatin1Char('\n');
 
     text += QLatin1Char('\n') + tr("Blocks") + QLatin1Char('\n');
     for (const Grade grade : allGrades)
         if (grade != Grade::none)
             text += QStringLiteral("  %1 %2  %3\n")
-                        .arg(words::grade(grade).leftJustified(11), format::count(status.totals.of(grade)).rightJustified(14),
+                        .arg(words::grade(grade).leftJustified(11),
+                             format::count(status.totals.of(grade)).rightJustified(14),
                              words::gradeMeaning(grade, record.limits, status.unit, rotating));
 
     const std::vector<Patch> patches = patchesOf(record.ledger, drive.logicalBytes);
@@ -80,20 +85,23 @@ QString textReport(const ScanRecord& record) {
                          tr("worst %1, %2 unreadable sectors")
                              .arg(words::grade(patch.worst), format::count(patch.unreadable.value)));
 
-    text += QLatin1Char('\n') + tr("Ledger: %1 entries").arg(format::count(record.ledger.size())) + QLatin1Char('\n');
+    text += QLatin1Char('\n') + tr("Ledger: %1 entries").arg(format::count(record.ledger.size())) +
+            QLatin1Char('\n');
     qsizetype listed = 0;
     for (const LedgerEntry& entry : record.ledger) {
         if (++listed > mostListed) {
-            text += QStringLiteral("  ") + tr("... the rest is in the CSV and JSON files.") + QLatin1Char('\n');
+            text +=
+                QStringLiteral("  ") + tr("... the rest is in the CSV and JSON files.") + QLatin1Char('\n');
             break;
         }
         QString standing = words::standing(entry.standing);
         if (!entry.causeGiven)
             standing += tr(", no cause given");
         text += QStringLiteral("  %1  %2 %3  %4  %5\n")
-                    .arg(format::lba(entry.span.first).rightJustified(17), format::count(entry.span.count.value).rightJustified(7),
-                         words::grade(entry.grade).leftJustified(10), format::milliseconds(entry.latency).rightJustified(9),
-                         standing);
+                    .arg(format::lba(entry.span.first).rightJustified(17),
+                         format::count(entry.span.count.value).rightJustified(7),
+                         words::grade(entry.grade).leftJustified(10),
+                         format::milliseconds(entry.latency).rightJustified(9), standing);
     }
     return text;
 }

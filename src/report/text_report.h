@@ -7,8 +7,8 @@
 
 namespace orbita {
 
-// A scan as plain text for a customer's file or a terminal: drive, plan, judgement, totals with the limits in force,
-// patches and ledger.
+// A scan as plain text for a customer's file or a terminal: drive, plan, judgement, totals with the limits in
+// force, patches and ledger.
 QString textReport(const ScanRecord& record);
 
 } // namespace orbita

@@ -84,15 +84,18 @@ QString gradeMeaning(Grade grade, const GradeLimits& limits, Nanoseconds unit, b
     case Grade::none:
         return tr("not read yet");
     case Grade::steady:
-        return tr("less than %1 %2 (%3) later than its neighbours").arg(number(limits.late), name, at(limits.late));
+        return tr("less than %1 %2 (%3) later than its neighbours")
+            .arg(number(limits.late), name, at(limits.late));
     case Grade::late:
         return tr("%1 to %2 %3 late (%4 to %5)")
             .arg(number(limits.late), number(limits.laboured), name, at(limits.late), at(limits.laboured));
     case Grade::laboured:
         return tr("%1 to %2 %3 late (%4 to %5)")
-            .arg(number(limits.laboured), number(limits.straining), name, at(limits.laboured), at(limits.straining));
+            .arg(number(limits.laboured), number(limits.straining), name, at(limits.laboured),
+                 at(limits.straining));
     case Grade::straining:
-        return tr("%1 %2 late (%3) and more, but answered").arg(number(limits.straining), name, at(limits.straining));
+        return tr("%1 %2 late (%3) and more, but answered")
+            .arg(number(limits.straining), name, at(limits.straining));
     case Grade::linkFault:
         return tr("damaged on the way, again and again: accuses cable or adapter, not the surface");
     case Grade::stalled:
@@ -158,7 +161,8 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
         return tr("%1 expected").arg(format::duration(entry.latency));
     case TapeKind::slow:
         return tr("%1 %2 late (%3), %4")
-            .arg(format::turns(entry.turns), unit, format::milliseconds(entry.latency), standing(entry.standing));
+            .arg(format::turns(entry.turns), unit, format::milliseconds(entry.latency),
+                 standing(entry.standing));
     case TapeKind::stalled:
         return tr("waiting; nothing more is sent");
     case TapeKind::answeredLate:
@@ -245,7 +249,8 @@ QString nextStep(NextStep next) {
 }
 
 QString judgement(const RunningJudgement& j) {
-    const QString share = format::percent(j.vouchedShare, j.vouchedShare > 0.9995 || j.vouchedShare == 0 ? 0 : 1);
+    const QString share =
+        format::percent(j.vouchedShare, j.vouchedShare > 0.9995 || j.vouchedShare == 0 ? 0 : 1);
     const QString where = QLocale().toString(j.firstPatchPercent.value_or(0), 'f', 1);
     const std::uint64_t slow = j.slowBlocks + j.stalledBlocks;
     QString text;
@@ -258,16 +263,19 @@ QString judgement(const RunningJudgement& j) {
             text = tr("Even: every sector of the drive was read, without a defect.");
         break;
     case Meaning::slowOnly:
-        text = j.vouchedShare >= 1 ? tr("The whole drive is readable; %1 blocks answered slowly.").arg(format::count(slow))
-                                   : tr("All of the %1 read so far is readable; %2 blocks answered slowly.").arg(share, format::count(slow));
+        text = j.vouchedShare >= 1
+                   ? tr("The whole drive is readable; %1 blocks answered slowly.").arg(format::count(slow))
+                   : tr("All of the %1 read so far is readable; %2 blocks answered slowly.")
+                         .arg(share, format::count(slow));
         break;
     case Meaning::fewUnreadable:
-        text = j.patches == 1 ? tr("%1 unreadable in one patch at %2 %; read so far: %3 of the drive.")
-                                    .arg(sectors(j.unreadable), where, share)
-                              : tr("%1 unreadable in %2 patches, the first at %3 %; read so far: %4 of the drive.")
-                                    .arg(sectors(j.unreadable))
-                                    .arg(j.patches)
-                                    .arg(where, share);
+        text = j.patches == 1
+                   ? tr("%1 unreadable in one patch at %2 %; read so far: %3 of the drive.")
+                         .arg(sectors(j.unreadable), where, share)
+                   : tr("%1 unreadable in %2 patches, the first at %3 %; read so far: %4 of the drive.")
+                         .arg(sectors(j.unreadable))
+                         .arg(j.patches)
+                         .arg(where, share);
         break;
     case Meaning::manyUnreadable:
         text = tr("%1 unreadable in %2 patches, from %3 % on: this is spreading damage, not one old spot.")
@@ -279,7 +287,8 @@ QString judgement(const RunningJudgement& j) {
         text = tr("No answer for %1, after %2 of the drive was read.").arg(format::duration(j.waited), share);
         break;
     case Meaning::notAnswering:
-        text = tr("The drive stopped answering after %1 of it was read. That is a finding, whatever the map shows.")
+        text = tr("The drive stopped answering after %1 of it was read. That is a finding, whatever the map "
+                  "shows.")
                    .arg(share);
         break;
     case Meaning::linkSuspect:
@@ -324,9 +333,12 @@ QString span(const LbaSpan& span) {
 }
 
 QString place(Lba lba, const DriveIdentity& drive) {
-    const double share =
-        drive.capacity.value > 0 ? static_cast<double>(lba.value) / static_cast<double>(drive.capacity.value) : 0;
-    return tr("%1 in, %2 of the drive").arg(format::position(lba.value * drive.logicalBytes, static_cast<double>(drive.capacityBytes()) / 2e4),
+    const double share = drive.capacity.value > 0
+                             ? static_cast<double>(lba.value) / static_cast<double>(drive.capacity.value)
+                             : 0;
+    return tr("%1 in, %2 of the drive")
+        .arg(format::position(lba.value * drive.logicalBytes,
+                              static_cast<double>(drive.capacityBytes()) / 2e4),
              format::percent(share, 2));
 }
 

@@ -14,7 +14,8 @@ constexpr auto lookInterval = std::chrono::milliseconds{100};
 } // namespace
 
 std::string scanFolder() {
-    return (QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + "/orbita/scans").toStdString();
+    return (QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + "/orbita/scans")
+        .toStdString();
 }
 
 std::string scanFileName(const DriveIdentity& drive, std::int64_t startedAt) {

@@ -5,7 +5,6 @@
 #include "core/scan/session.h"
 #include "core/target/target.h"
 
-
 namespace orbita {
 
 // Where scans are kept unless told otherwise: $XDG_DATA_HOME/orbita/scans. Created by autosaving.
@@ -16,8 +15,8 @@ std::string scanFileName(const DriveIdentity& drive, std::int64_t startedAt);
 // Saves at once, then every 3 seconds, then once more when the scan has ended, on a thread of its own.
 class Autosave {
 public:
-    // `session` must outlive this. `path` empty: a file of its own in scanFolder(). A place on the drive under test is
-    // refused, and nothing saved.
+    // `session` must outlive this. `path` empty: a file of its own in scanFolder(). A place on the drive
+    // under test is refused, and nothing saved.
     Autosave(const ScanSession& session, Target target, std::string path = {});
     // Saves what there is, then ends.
     ~Autosave() = default;

@@ -23,8 +23,8 @@ std::string encodeChunk(const Plate& plate, std::uint64_t first, std::uint64_t c
     if (!visited)
         return {};
     QByteArray packed(static_cast<qsizetype>(ZSTD_compressBound(cells.size())), Qt::Uninitialized);
-    const std::size_t size = ZSTD_compress(packed.data(), static_cast<std::size_t>(packed.size()), cells.data(),
-                                           cells.size(), compressionLevel);
+    const std::size_t size = ZSTD_compress(packed.data(), static_cast<std::size_t>(packed.size()),
+                                           cells.data(), cells.size(), compressionLevel);
     packed.truncate(static_cast<qsizetype>(size));
     return packed.toBase64().toStdString();
 }
@@ -57,8 +57,8 @@ const std::vector<std::string>& PlateEncoder::encode(const Plate& plate) {
 
 Result<std::shared_ptr<Plate>> decodePlate(std::uint64_t blocks, const std::vector<std::string>& chunks) {
     const auto refuse = [](std::size_t chunk, const char* why) {
-        return tl::unexpected(Error{Error::Kind::badCall, "reading the plate, chunk " + std::to_string(chunk), "", why,
-                                    "The file is damaged; use another copy."});
+        return tl::unexpected(Error{Error::Kind::badCall, "reading the plate, chunk " + std::to_string(chunk),
+                                    "", why, "The file is damaged; use another copy."});
     };
     if (chunks.size() != (blocks + plateChunkBlocks - 1) / plateChunkBlocks)
         return refuse(chunks.size(), "the number of chunks does not fit the span");

@@ -11,9 +11,9 @@ namespace orbita {
 // Blocks are stored in chunks of this many cells.
 constexpr std::uint64_t plateChunkBlocks = 65536;
 
-// Encodes a plate that is still being written, again and again: only chunks that changed since the last time are
-// compressed anew. A chunk is its cells as little-endian 16-bit numbers, compressed with zstd, in base64; an empty
-// text stands for one in which no block has been visited.
+// Encodes a plate that is still being written, again and again: only chunks that changed since the last time
+// are compressed anew. A chunk is its cells as little-endian 16-bit numbers, compressed with zstd, in base64;
+// an empty text stands for one in which no block has been visited.
 class PlateEncoder {
 public:
     // The chunks of `plate`, in order. Always the same plate for one encoder.

@@ -171,7 +171,8 @@ TapeEntry tapeFrom(const Json& json) {
     return entry;
 }
 
-constexpr std::array<std::string_view, 3> noteNames = {"kernel-splits", "through-page-cache", "partial-last-sector"};
+constexpr std::array<std::string_view, 3> noteNames = {"kernel-splits", "through-page-cache",
+                                                       "partial-last-sector"};
 
 // Everything but the plate, whose chunks are put in by the caller without copying them once more.
 Json recordJson(const ScanRecord& record) {
@@ -218,7 +219,8 @@ ScanRecord recordFrom(const Json& json) {
     if (json.at("version") != 1)
         throw std::runtime_error("it was written by a later Orbita; this one reads version 1");
     ScanRecord record;
-    const auto started = QDateTime::fromString(QString::fromStdString(json.at("started").get<std::string>()), Qt::ISODate);
+    const auto started =
+        QDateTime::fromString(QString::fromStdString(json.at("started").get<std::string>()), Qt::ISODate);
     record.startedAt = started.toSecsSinceEpoch();
     record.drive = driveFrom(json.at("drive"));
     for (const Json& name : json.at("access").at("notes"))
@@ -271,8 +273,9 @@ std::string scanToJson(const ScanRecord& record, PlateEncoder& encoder) {
     text.resize(text.rfind('}'));
     while (text.back() == '\n' || text.back() == ' ')
         text.pop_back();
-    text += ",\n \"plate\": {\"encoding\": \"zstd+base64\", \"chunk_blocks\": " + std::to_string(plateChunkBlocks) +
-            ", \"blocks\": " + std::to_string(record.plate->blocks()) + ", \"chunks\": [";
+    text += ",\n \"plate\": {\"encoding\": \"zstd+base64\", \"chunk_blocks\": " +
+            std::to_string(plateChunkBlocks) + ", \"blocks\": " + std::to_string(record.plate->blocks()) +
+            ", \"chunks\": [";
     for (std::size_t i = 0; i < chunks.size(); ++i)
         text += (i == 0 ? "\n  \"" : ",\n  \"") + chunks[i] + '"';
     return text + "]}\n}\n";
@@ -304,7 +307,8 @@ Result<ScanRecord> scanFromJson(const std::string& text, const std::string& orig
 Result<void> saveFile(const std::string& path, const std::string& content) {
     QSaveFile file(QString::fromStdString(path));
     if (file.open(QIODevice::WriteOnly) &&
-        file.write(content.data(), static_cast<qint64>(content.size())) == static_cast<qint64>(content.size()) &&
+        file.write(content.data(), static_cast<qint64>(content.size())) ==
+            static_cast<qint64>(content.size()) &&
         file.commit())
         return {};
     return tl::unexpected(Error{Error::Kind::systemFailure, "writing", path, file.errorString().toStdString(),
@@ -319,7 +323,8 @@ Result<void> saveScan(const std::string& path, const ScanRecord& record) {
 Result<ScanRecord> loadScan(const std::string& path) {
     QFile file(QString::fromStdString(path));
     if (!file.open(QIODevice::ReadOnly))
-        return tl::unexpected(Error{Error::Kind::notFound, "opening the scan", path, file.errorString().toStdString(),
+        return tl::unexpected(Error{Error::Kind::notFound, "opening the scan", path,
+                                    file.errorString().toStdString(),
                                     "Choose a file that Orbita saved as a scan."});
     return scanFromJson(file.readAll().toStdString(), path);
 }

@@ -9,7 +9,8 @@ namespace orbita {
 
 // `encoder`: kept between calls by whoever saves the same scan again and again.
 std::string scanToJson(const ScanRecord& record, PlateEncoder& encoder);
-// `origin` names the text in errors. A scan that was still running when it was saved comes back as ended by `stopped`.
+// `origin` names the text in errors. A scan that was still running when it was saved comes back as ended by
+// `stopped`.
 Result<ScanRecord> scanFromJson(const std::string& text, const std::string& origin);
 
 // Replaces the file in one step: after a crash there is the old content or the new, never half of it.

@@ -8,6 +8,7 @@
 
 #include <QApplication>
 #include <QClipboard>
+#include <QDialogButtonBox>
 #include <QElapsedTimer>
 #include <QFileDialog>
 #include <QFileInfo>
@@ -58,6 +59,11 @@ private:
     QListView* list(const char* name) { return m_window->findChild<QListView*>(QLatin1String(name)); }
     QString sentence() { return m_window->findChild<QLabel*>(QStringLiteral("actionSentence"))->text(); }
 
+    // A window manager gives the focus back when a dialog closes; the offscreen platform has none.
+    void backToTheWindow() {
+        m_window->activateWindow();
+        QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
+    }
     // Opens by typing into the dialog, as a person does.
     void openByHand(const QString& name) {
         QTest::keyClick(m_window.get(), Qt::Key_O, Qt::ControlModifier);
@@ -66,13 +72,14 @@ private:
         QTest::keyClicks(edit, name);
         QTest::keyClick(edit, Qt::Key_Return);
         QTest::qWait(20);
+        backToTheWindow();
     }
 
 private slots:
     void init() {
         m_window = std::make_unique<AppWindow>(RackModel::Source::demonstration);
         m_window->show();
-        QVERIFY(QTest::qWaitForWindowExposed(m_window.get()));
+        QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
     }
     void cleanup() { m_window.reset(); }
 
@@ -80,7 +87,8 @@ private slots:
         QListView* rack = list("rack");
         QCOMPARE(rack->model()->rowCount(), 6);
         // With the mouse: click on the second card.
-        QTest::mouseClick(rack->viewport(), Qt::LeftButton, {}, rack->visualRect(rack->model()->index(1, 0)).center());
+        QTest::mouseClick(rack->viewport(), Qt::LeftButton, {},
+                          rack->visualRect(rack->model()->index(1, 0)).center());
         QCOMPARE(words::driveName(desk().identity()), QString("Halden Tern 20"));
         // With the keyboard: one down.
         QTest::keyClick(rack, Qt::Key_Down);
@@ -99,7 +107,9 @@ private slots:
         QCOMPARE(desk().data(), DataElsewhere::notSaved);
     }
     void wholeStory() {
-        openByHand(scenario("story", R"({"kind":"unreadable","lba":6000000,"sectors":8,"answer_ms":600},{"kind":"slow","lba":9000000,"turns":20})"));
+        openByHand(scenario(
+            "story",
+            R"({"kind":"unreadable","lba":6000000,"sectors":8,"answer_ms":600},{"kind":"slow","lba":9000000,"turns":20})"));
         QCOMPARE(QString::fromStdString(desk().identity().serial), QString("AK-story"));
         click("Not known");
         click("Start");
@@ -130,10 +140,12 @@ private slots:
         QVERIFY(plate().accessibleDescription().contains("8 sectors unreadable"));
 
         // Chosen in the ledger, its LBA is copied.
-        QTest::mouseClick(list("ledger")->viewport(), Qt::LeftButton, {}, list("ledger")->visualRect(current).center());
+        QTest::mouseClick(list("ledger")->viewport(), Qt::LeftButton, {},
+                          list("ledger")->visualRect(current).center());
         m_window->station().lens().select(std::nullopt);
         list("ledger")->setCurrentIndex({});
-        QTest::mouseClick(list("ledger")->viewport(), Qt::LeftButton, {}, list("ledger")->visualRect(current).center());
+        QTest::mouseClick(list("ledger")->viewport(), Qt::LeftButton, {},
+                          list("ledger")->visualRect(current).center());
         QCOMPARE(*m_window->station().lens().selection(), (LbaSpan{{6'000'000}, {8}}));
         QTest::keyClick(m_window.get(), Qt::Key_C, Qt::ControlModifier);
         QCOMPARE(QGuiApplication::clipboard()->text(), QString("6000000..6000007"));
@@ -161,18 +173,28 @@ private slots:
         const QString exported = m_dir.filePath("exported.json");
         QTest::keyClick(m_window.get(), Qt::Key_E, Qt::ControlModifier);
         QTRY_VERIFY(m_window->findChild<QFileDialog*>() != nullptr);
-        auto* name = m_window->findChild<QFileDialog*>()->findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
+        auto* dialog = m_window->findChild<QFileDialog*>();
+        auto* name = dialog->findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
         QVERIFY(name != nullptr);
         name->clear();
         QTest::keyClicks(name, exported);
-        QTest::keyClick(name, Qt::Key_Return);
-        QTRY_VERIFY(QFileInfo::exists(exported));
+        QPushButton* save = dialog->findChild<QDialogButtonBox*>()->button(QDialogButtonBox::Save);
+        for (int i = 0; i < 5 && !QFileInfo::exists(exported); ++i) {
+            if (QWidget* completions = QApplication::activePopupWidget()) // would take the click
+                completions->close();
+            QTest::qWait(50);
+            QTest::mouseClick(save, Qt::LeftButton);
+            QTest::qWait(50);
+        }
+        QVERIFY(QFileInfo::exists(exported));
+        backToTheWindow();
 
         // Reopened in a new window, it shows the same.
         const std::vector<LedgerEntry> ledger = desk().current()->record.ledger;
         const auto blocks = status().totals.blocks;
         m_window = std::make_unique<AppWindow>(RackModel::Source::demonstration);
         m_window->show();
+        backToTheWindow();
         openByHand(exported);
         QCOMPARE(QString::fromStdString(desk().identity().serial), QString("AK-story"));
         QCOMPARE(status().totals.blocks, blocks);
@@ -181,7 +203,10 @@ private slots:
         QVERIFY(!desk().whyNotStart().isEmpty()); // there is no such drive here to scan
     }
     void keyboardAlone() {
-        openByHand(scenario("keys", R"({"kind":"unreadable","lba":200000,"sectors":8,"answer_ms":200},{"kind":"unreadable","lba":9000000,"sectors":8,"answer_ms":200})", 1.5));
+        openByHand(scenario(
+            "keys",
+            R"({"kind":"unreadable","lba":200000,"sectors":8,"answer_ms":200},{"kind":"unreadable","lba":9000000,"sectors":8,"answer_ms":200})",
+            1.5));
         QTest::keyClick(m_window.get(), Qt::Key_F5);
         QTest::keyClick(QApplication::focusWidget(), Qt::Key_Space); // "Yes, saved"
         QCOMPARE(desk().data(), DataElsewhere::saved);
@@ -204,7 +229,8 @@ private slots:
         for (int i = 0; i < 30; ++i)
             QTest::keyClick(&plate(), Qt::Key_Plus);
         QCOMPARE(lens.count(), std::uint64_t{8}); // single blocks
-        QVERIFY(lens.first() <= lens.grid().blockAt({200'000}) && lens.grid().blockAt({200'000}) < lens.first() + 8);
+        QVERIFY(lens.first() <= lens.grid().blockAt({200'000}) &&
+                lens.grid().blockAt({200'000}) < lens.first() + 8);
         QTest::keyClick(&plate(), Qt::Key_Right);
         const LbaSpan next = *lens.selection();
         QTest::keyClick(&plate(), Qt::Key_Right, Qt::ShiftModifier);
@@ -229,14 +255,18 @@ private slots:
         QCOMPARE(dragged.first, plate().spanAt(from)->first);
         QCOMPARE(dragged.end(), plate().spanAt(to)->end());
         const LbaSpan under = *plate().spanAt(to);
-        QWheelEvent wheel(to, plate().mapToGlobal(to), {}, {0, 360}, Qt::NoButton, {}, Qt::NoScrollPhase, false);
+        QWheelEvent wheel(to, plate().mapToGlobal(to), {}, {0, 360}, Qt::NoButton, {}, Qt::NoScrollPhase,
+                          false);
         QApplication::sendEvent(&plate(), &wheel);
         QVERIFY(lens.zoomed());
         const std::uint64_t block = lens.grid().blockAt(under.first);
         QVERIFY(lens.first() <= block && block < lens.first() + lens.count());
     }
     void talliesFilter() {
-        openByHand(scenario("filter", R"({"kind":"unreadable","lba":200000,"sectors":8,"answer_ms":200},{"kind":"slow","lba":9000000,"turns":20})", 0.5));
+        openByHand(scenario(
+            "filter",
+            R"({"kind":"unreadable","lba":200000,"sectors":8,"answer_ms":200},{"kind":"slow","lba":9000000,"turns":20})",
+            0.5));
         click("Yes, saved");
         click("Start");
         QTRY_COMPARE_WITH_TIMEOUT(desk().scanning(), false, 20'000);
@@ -250,7 +280,7 @@ private slots:
     }
     // The drive freezes; the window does not.
     void frozenDriveFreezesNothing() {
-        openByHand(scenario("frozen", R"({"kind":"freeze","lba":3000000,"forever":true})", 600));
+        openByHand(scenario("frozen", R"({"kind":"freeze","lba":3000000,"forever":true})", 20));
         desk().setPlan({.span = LbaSpan{{2'990'000}, {100'000}}});
         click("No");
         click("Start");
@@ -266,7 +296,8 @@ private slots:
         QElapsedTimer timer;
         timer.start();
         m_window.reset(); // quit
-        QVERIFY2(timer.elapsed() <= 300, qPrintable(QString::number(timer.elapsed()))); // 0.2 s, and taking down the window
+        QVERIFY2(timer.elapsed() <= 300,
+                 qPrintable(QString::number(timer.elapsed()))); // 0.2 s, and taking down the window
     }
     void errorsAreToldInPlace() {
         openByHand("/no/such/drive");
@@ -293,7 +324,8 @@ private slots:
         QVERIFY(words->text().contains("before its beginning"));
         span->clear();
         QTest::keyClicks(span, "2048..4095");
-        QVERIFY2(words->text().contains("2 048") || words->text().contains(QString("2%1048").arg(QChar(0xA0))), qPrintable(words->text()));
+        QVERIFY2(words->text().replace(QChar(0xA0), QLatin1Char(' ')).contains("Read LBA 2 048 – 4 095"),
+                 qPrintable(words->text()));
         QTest::keyClick(span, Qt::Key_Return);
         QTRY_VERIFY(desk().plan().span.has_value());
         QCOMPARE(*desk().plan().span, (LbaSpan{{2048}, {2048}}));

@@ -27,7 +27,8 @@ Ran cli(const QStringList& arguments) {
     process.start(program(), arguments);
     if (!process.waitForFinished(120'000))
         return {-1, {}, QStringLiteral("did not finish")};
-    return {process.exitCode(), QString::fromUtf8(process.readAllStandardOutput()), QString::fromUtf8(process.readAllStandardError())};
+    return {process.exitCode(), QString::fromUtf8(process.readAllStandardOutput()),
+            QString::fromUtf8(process.readAllStandardError())};
 }
 
 nlohmann::json jsonOf(const QString& path) {
@@ -48,8 +49,9 @@ private:
         QFile file(path(name));
         if (!file.open(QIODevice::WriteOnly))
             qFatal("cannot write");
-        file.write(R"({"format":"orbita-scenario","version":1,"name":"x","drive":{"model":"Auk R3","serial":"AK-1","sectors":200000,"physical_bytes":4096,"rpm":5900},"pace":{"outer_mb_per_s":150},"defects":[)" +
-                   defects + "]}");
+        file.write(
+            R"({"format":"orbita-scenario","version":1,"name":"x","drive":{"model":"Auk R3","serial":"AK-1","sectors":200000,"physical_bytes":4096,"rpm":5900},"pace":{"outer_mb_per_s":150},"defects":[)" +
+            defects + "]}");
         return QStringLiteral("sim:") + file.fileName();
     }
 
@@ -61,8 +63,9 @@ private slots:
         QVERIFY(jsonOf(path("out.json")).at("ledger").empty());
     }
     void defectsAreOne() {
-        const Ran ran = cli({"scan", scenario("bad.json", R"({"kind":"unreadable","lba":4000,"sectors":8})"), "--json", path("bad-out.json"),
-                             "--csv", path("bad.csv"), "--report", path("bad.txt"), "--plate", path("bad.png"), "--data", "not-saved"});
+        const Ran ran = cli({"scan", scenario("bad.json", R"({"kind":"unreadable","lba":4000,"sectors":8})"),
+                             "--json", path("bad-out.json"), "--csv", path("bad.csv"), "--report",
+                             path("bad.txt"), "--plate", path("bad.png"), "--data", "not-saved"});
         QVERIFY2(ran.status == 1, qPrintable(ran.out + ran.err));
         const auto json = jsonOf(path("bad-out.json"));
         QCOMPARE(json.at("ledger").at(0).at("lba").get<int>(), 4000);
@@ -75,7 +78,9 @@ private slots:
         QCOMPARE(cli({"scan", scenario("slow.json", R"({"kind":"slow","lba":4000,"turns":20})")}).status, 0);
     }
     void stoppedIsNeverZero() {
-        const QString bad = scenario("rule.json", R"({"kind":"unreadable","lba":4000,"sectors":8},{"kind":"unreadable","lba":90000,"sectors":8})");
+        const QString bad = scenario(
+            "rule.json",
+            R"({"kind":"unreadable","lba":4000,"sectors":8},{"kind":"unreadable","lba":90000,"sectors":8})");
         const Ran ran = cli({"scan", bad, "--stop", "8", "--json", path("rule-out.json")});
         QCOMPARE(ran.status, 3);
         QCOMPARE(jsonOf(path("rule-out.json")).at("ended").get<std::string>(), std::string("stop-rule"));
@@ -85,13 +90,16 @@ private slots:
         QTest::addColumn<QByteArray>("defect");
         QTest::addColumn<QString>("ended");
         QTest::newRow("gone") << QByteArray(R"({"kind":"drop","lba":90000})") << "drive-gone";
-        QTest::newRow("no answer") << QByteArray(R"({"kind":"freeze","lba":90000,"forever":true})") << "no-answer";
-        QTest::newRow("link") << QByteArray(R"({"kind":"link_fault","lba":90000,"sectors":60000})") << "link-faults";
+        QTest::newRow("no answer") << QByteArray(R"({"kind":"freeze","lba":90000,"forever":true})")
+                                   << "no-answer";
+        QTest::newRow("link") << QByteArray(R"({"kind":"link_fault","lba":90000,"sectors":60000})")
+                              << "link-faults";
     }
     void driveThatGivesOutIsThree() {
         QFETCH(QByteArray, defect);
         QFETCH(QString, ended);
-        const Ran ran = cli({"scan", scenario("out.json", defect), "--json", path("given-out.json"), "--block", "256"});
+        const Ran ran =
+            cli({"scan", scenario("out.json", defect), "--json", path("given-out.json"), "--block", "256"});
         QCOMPARE(ran.status, 3);
         const auto json = jsonOf(path("given-out.json"));
         QCOMPARE(QString::fromStdString(json.at("ended").get<std::string>()), ended);
@@ -107,15 +115,23 @@ private slots:
         QTest::newRow("unknown mode") << QStringList{"scan", demo, "--mode", "write"} << "--mode";
         QTest::newRow("no such path") << QStringList{"scan", "/no/such/drive"} << "No such file";
         QTest::newRow("directory") << QStringList{"scan", "/tmp"} << "directory";
-        QTest::newRow("no such demonstration drive") << QStringList{"scan", "demo:nobody"} << "There are: demo:";
-        QTest::newRow("span reversed") << QStringList{"scan", demo, "--span", "9..3"} << "before its beginning";
-        QTest::newRow("span beyond the end") << QStringList{"scan", demo, "--span", "0..99999999999"} << "beyond the last sector";
-        QTest::newRow("span of words") << QStringList{"scan", demo, "--span", "here..there"} << "sector numbers";
-        QTest::newRow("block no multiple") << QStringList{"scan", demo, "--block", "12"} << "no multiple of the physical sector";
-        QTest::newRow("block too large") << QStringList{"scan", demo, "--block", "999999"} << "cannot be read at once";
+        QTest::newRow("no such demonstration drive")
+            << QStringList{"scan", "demo:nobody"} << "There are: demo:";
+        QTest::newRow("span reversed")
+            << QStringList{"scan", demo, "--span", "9..3"} << "before its beginning";
+        QTest::newRow("span beyond the end")
+            << QStringList{"scan", demo, "--span", "0..99999999999"} << "beyond the last sector";
+        QTest::newRow("span of words")
+            << QStringList{"scan", demo, "--span", "here..there"} << "sector numbers";
+        QTest::newRow("block no multiple")
+            << QStringList{"scan", demo, "--block", "12"} << "no multiple of the physical sector";
+        QTest::newRow("block too large")
+            << QStringList{"scan", demo, "--block", "999999"} << "cannot be read at once";
         QTest::newRow("block zero") << QStringList{"scan", demo, "--block", "0"} << "--block";
-        QTest::newRow("no folder for results") << QStringList{"scan", demo, "--json", "/no/such/folder/x.json"} << "folder does not exist";
-        QTest::newRow("results onto a folder") << QStringList{"scan", demo, "--csv", "/tmp"} << "is a directory";
+        QTest::newRow("no folder for results")
+            << QStringList{"scan", demo, "--json", "/no/such/folder/x.json"} << "folder does not exist";
+        QTest::newRow("results onto a folder")
+            << QStringList{"scan", demo, "--csv", "/tmp"} << "is a directory";
     }
     void wrongCallsAreTwo() {
         QFETCH(QStringList, arguments);
@@ -148,7 +164,8 @@ private slots:
         QFile file(path("good.img"));
         QVERIFY(file.open(QIODevice::WriteOnly) && file.resize(3 << 20));
         file.close();
-        const Ran ran = cli({"scan", path("good.img"), "--span", "100..2000", "--block", "64", "--json", path("good.json")});
+        const Ran ran = cli(
+            {"scan", path("good.img"), "--span", "100..2000", "--block", "64", "--json", path("good.json")});
         QVERIFY2(ran.status == 0, qPrintable(ran.out + ran.err));
         const auto json = jsonOf(path("good.json"));
         QCOMPARE(json.at("covered").size(), std::size_t{1});
@@ -160,7 +177,8 @@ private slots:
         // An image of a size that takes a while; sparse, so that it costs no room.
         QFile file(path("large.img"));
         QVERIFY(file.open(QIODevice::WriteOnly) && file.resize(400LL << 30));
-        process.start(program(), {"scan", file.fileName(), "--json", path("interrupted.json"), "--block", "8"});
+        process.start(program(),
+                      {"scan", file.fileName(), "--json", path("interrupted.json"), "--block", "8"});
         QTest::qWait(700);
         QCOMPARE(process.state(), QProcess::Running);
         QElapsedTimer timer;
@@ -175,13 +193,15 @@ private slots:
     void drivesAreListed() {
         const Ran ran = cli({"drives"});
         QCOMPARE(ran.status, 0);
-        for (const char* name : {"demo:tern40", "demo:tern20", "demo:skua", "demo:tern10", "demo:auk", "demo:fulmar"})
+        for (const char* name :
+             {"demo:tern40", "demo:tern20", "demo:skua", "demo:tern10", "demo:auk", "demo:fulmar"})
             QVERIFY2(ran.out.contains(QLatin1String(name)), name);
     }
     void helpTellsExitStatusAndFiles() {
         const Ran ran = cli({"scan", "--help"});
         QCOMPARE(ran.status, 0);
-        for (const char* word : {"Exit status", "--span", "--block", "--limit", "--stop", "--json", "--csv", "--report", "docs/formats.md"})
+        for (const char* word : {"Exit status", "--span", "--block", "--limit", "--stop", "--json", "--csv",
+                                 "--report", "docs/formats.md"})
             QVERIFY2(ran.out.contains(QLatin1String(word)), word);
     }
 };

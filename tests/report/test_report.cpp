@@ -34,7 +34,8 @@ ScanRecord oneBadSector() {
 // As someone with a colour deficiency sees it (Machado, Oliveira, Fernandes 2009, full severity).
 QColor seenWith(const QColor& c, const std::array<double, 9>& m) {
     const auto channel = [&](std::size_t row) {
-        return static_cast<float>(std::clamp(m[row] * c.redF() + m[row + 1] * c.greenF() + m[row + 2] * c.blueF(), 0.0, 1.0));
+        return static_cast<float>(
+            std::clamp(m[row] * c.redF() + m[row + 1] * c.greenF() + m[row + 2] * c.blueF(), 0.0, 1.0));
     };
     return QColor::fromRgbF(channel(0), channel(3), channel(6));
 }
@@ -76,8 +77,9 @@ private slots:
     }
     void textReportSaysWhatMatters() {
         const QString text = textReport(oneBadSector()).replace(QChar(0x00A0), QLatin1Char(' '));
-        for (const char* words : {"Test Tern", "T-1", "Read to the end", "8 sectors unreadable in one patch at 61.7 %",
-                                  "Data: not saved elsewhere", "1 234 568", "8 to 32 turns late (66.7 ms to 267 ms)"})
+        for (const char* words :
+             {"Test Tern", "T-1", "Read to the end", "8 sectors unreadable in one patch at 61.7 %",
+              "Data: not saved elsewhere", "1 234 568", "8 to 32 turns late (66.7 ms to 267 ms)"})
             QVERIFY2(text.contains(QLatin1String(words)), words);
     }
     void everyEventHasWords() {
@@ -140,7 +142,8 @@ private slots:
         for (std::uint64_t i = 0; i < std::min<std::uint64_t>(blocks, 3000); ++i) {
             const std::uint64_t block = 11 + i * (blocks / std::min<std::uint64_t>(blocks, 3000));
             const std::uint64_t cell = view.cellOfBlock(block);
-            QVERIFY(view.blockOfCell(cell) <= block && block < std::max(view.blockOfCell(cell + 1), block + 1));
+            QVERIFY(view.blockOfCell(cell) <= block &&
+                    block < std::max(view.blockOfCell(cell + 1), block + 1));
         }
     }
     void pictureIsDrawn() {
@@ -162,15 +165,18 @@ private slots:
     }
     // Lightness rises with lateness, so that grades of lateness are told apart without any colour.
     void gradesDifferInLightness() {
-        const std::array<double, 9> red = {0.152286, 1.052583, -0.204868, 0.114503, 0.786281, 0.099216, -0.003882, -0.048116, 1.051998};
-        const std::array<double, 9> green = {0.367322, 0.860646, -0.227968, 0.280085, 0.672501, 0.047413, -0.011820, 0.042940, 0.968881};
+        const std::array<double, 9> red = {0.152286, 1.052583,  -0.204868, 0.114503, 0.786281,
+                                           0.099216, -0.003882, -0.048116, 1.051998};
+        const std::array<double, 9> green = {0.367322, 0.860646,  -0.227968, 0.280085, 0.672501,
+                                             0.047413, -0.011820, 0.042940,  0.968881};
         const std::array<double, 9> none = {1, 0, 0, 0, 1, 0, 0, 0, 1};
         for (const auto& eyes : {none, red, green}) {
             const Palette p(ColourScheme::dark);
             QColor before = seenWith(QColor(p.steady(1)), eyes);
             for (const Grade grade : {Grade::late, Grade::laboured, Grade::straining}) {
                 const QColor now = seenWith(p.grade(grade), eyes);
-                QVERIFY2(contrast(now, before) > 1.3 && now.lightnessF() > before.lightnessF(), qPrintable(words::grade(grade)));
+                QVERIFY2(contrast(now, before) > 1.3 && now.lightnessF() > before.lightnessF(),
+                         qPrintable(words::grade(grade)));
                 before = now;
             }
             for (const Grade grade : {Grade::laboured, Grade::straining, Grade::stalled, Grade::unreadable})

@@ -125,9 +125,12 @@ private slots:
                 qFatal("nothing to break: %s", from.c_str());
             return text.replace(at, from.size(), to);
         };
-        for (const auto& text : {broken("orbita-scan", "other-scan"), broken("\"version\": 1", "\"version\": 9"),
-                                 broken("\"sectors\": 3000000", "\"sectors\": 30"), broken("\"grade\": \"laboured\"", "\"grade\": \"sour\""),
-                                 broken("\"block_sectors\": 16", "\"block_sectors\": 0"), broken("\"chunks\": [\n  \"", "\"chunks\": [\n  \"AAAA")}) {
+        for (const auto& text :
+             {broken("orbita-scan", "other-scan"), broken("\"version\": 1", "\"version\": 9"),
+              broken("\"sectors\": 3000000", "\"sectors\": 30"),
+              broken("\"grade\": \"laboured\"", "\"grade\": \"sour\""),
+              broken("\"block_sectors\": 16", "\"block_sectors\": 0"),
+              broken("\"chunks\": [\n  \"", "\"chunks\": [\n  \"AAAA")}) {
             const auto record = scanFromJson(text, "damaged.json");
             QVERIFY(!record.has_value());
             QVERIFY(record.error().message().find("damaged.json") != std::string::npos);
@@ -148,7 +151,10 @@ private slots:
         Target target;
         target.scenario = faulty();
         ScanSession session(
-            [&](std::stop_token) { return openAtaDrive(std::make_unique<sim::SimLink>(*target.scenario, 0.5), "sim", "simulated", std::chrono::seconds{1}); },
+            [&](std::stop_token) {
+                return openAtaDrive(std::make_unique<sim::SimLink>(*target.scenario, 0.5), "sim", "simulated",
+                                    std::chrono::seconds{1});
+            },
             plan);
         {
             Autosave autosave(session, target, path);
@@ -156,7 +162,8 @@ private slots:
             const auto early = loadScan(path);
             QVERIFY(early.has_value());
             QVERIFY(!session.ended());
-            QTRY_VERIFY_WITH_TIMEOUT(loadScan(path)->status.totals.covered > early->status.totals.covered, 5000);
+            QTRY_VERIFY_WITH_TIMEOUT(loadScan(path)->status.totals.covered > early->status.totals.covered,
+                                     5000);
             session.stopAndWait();
         }
         const auto last = loadScan(path);
@@ -173,7 +180,8 @@ private slots:
         }
         const auto target = findTarget(image);
         QVERIFY(target.has_value());
-        ScanSession session([&](std::stop_token stop) { return openTarget(*target, false, std::move(stop)); }, {});
+        ScanSession session([&](std::stop_token stop) { return openTarget(*target, false, std::move(stop)); },
+                            {});
         {
             const Autosave autosave(session, *target, image);
             QTRY_VERIFY(session.ended());

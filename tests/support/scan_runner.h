@@ -22,7 +22,8 @@ inline ScanRecord runScan(Drive& drive, const ScanPlan& plan, const std::stop_to
 }
 
 inline std::unique_ptr<Drive> openSimulated(const sim::Scenario& scenario) {
-    auto drive = openAtaDrive(std::make_unique<sim::SimLink>(scenario), "sim", "simulated", std::chrono::seconds{1});
+    auto drive =
+        openAtaDrive(std::make_unique<sim::SimLink>(scenario), "sim", "simulated", std::chrono::seconds{1});
     if (!drive)
         qFatal("%s", drive.error().message().c_str());
     return std::move(*drive);

@@ -12,15 +12,14 @@
 namespace orbita::test {
 
 struct Scripted {
-    Reply reply;                                            // tag is filled in
+    Reply reply;                                                 // tag is filled in
     std::optional<Nanoseconds> latency = Nanoseconds{1'000'000}; // absent: never answers
 };
 
 class ScriptedLink final : public Link {
 public:
     using Script = std::function<Scripted(const CommandBlock&)>;
-    explicit ScriptedLink(Script script)
-        : m_script(std::move(script)) {}
+    explicit ScriptedLink(Script script) : m_script(std::move(script)) {}
 
     [[nodiscard]] const std::vector<CommandBlock>& sent() const { return m_sent; }
     [[nodiscard]] bool abandoned() const { return m_abandoned; }

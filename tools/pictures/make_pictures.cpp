@@ -18,19 +18,19 @@ namespace {
 
 class Photographer {
 public:
-    Photographer(AppWindow& window, QString folder)
-        : m_window(window)
-        , m_folder(std::move(folder)) {}
+    Photographer(AppWindow& window, QString folder) : m_window(window), m_folder(std::move(folder)) {}
 
     void choose(const char* demo) {
         for (int row = 0; row < m_window.rack().rowCount(); ++row)
             if (m_window.rack().desk(row)->target().name == demo)
-                m_window.findChild<QAbstractItemView*>(QStringLiteral("rack"))->setCurrentIndex(m_window.rack().index(row));
+                m_window.findChild<QAbstractItemView*>(QStringLiteral("rack"))
+                    ->setCurrentIndex(m_window.rack().index(row));
         QTest::qWait(60);
     }
     void click(const QString& text) {
         for (QPushButton* button : m_window.findChildren<QPushButton*>())
-            if (button->isVisible() && button->isEnabled() && button->text().remove(QLatin1Char('&')) == text) {
+            if (button->isVisible() && button->isEnabled() &&
+                button->text().remove(QLatin1Char('&')) == text) {
                 QTest::mouseClick(button, Qt::LeftButton);
                 return;
             }
@@ -92,7 +92,9 @@ int main(int argc, char** argv) {
     p.take("scan-start");
 
     p.start("demo:tern10", QStringLiteral("Not known"));
-    p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended || s.waited > std::chrono::seconds{20}; });
+    p.waitUntil([](const ScanStatus& s) {
+        return s.phase == ScanPhase::ended || s.waited > std::chrono::seconds{20};
+    });
     p.take("scan-stalled");
     p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
     p.take("scan-stopped-answering");
@@ -100,7 +102,8 @@ int main(int argc, char** argv) {
     p.start("demo:tern40", QStringLiteral("No"));
     p.waitForShare(0.62);
     const std::vector<LedgerEntry> ledger = window.station().desk()->current()->record.ledger;
-    const auto unreadable = std::find_if(ledger.begin(), ledger.end(), [](const LedgerEntry& e) { return e.grade == Grade::unreadable; });
+    const auto unreadable = std::find_if(ledger.begin(), ledger.end(),
+                                         [](const LedgerEntry& e) { return e.grade == Grade::unreadable; });
     if (unreadable != ledger.end())
         p.hover(unreadable->span.first);
     p.take("scan-running");
@@ -109,7 +112,8 @@ int main(int argc, char** argv) {
     if (unreadable != ledger.end()) {
         const std::uint64_t block = lens.grid().blockAt(unreadable->span.first);
         lens.setWindow(block - 60, 160);
-        QTest::mouseClick(&plate, Qt::LeftButton, Qt::NoModifier, plate.rectOf(unreadable->span.first).center().toPoint());
+        QTest::mouseClick(&plate, Qt::LeftButton, Qt::NoModifier,
+                          plate.rectOf(unreadable->span.first).center().toPoint());
         window.station().showLedger();
         p.hover(unreadable->span.first);
         p.take("scan-zoomed");

@@ -22,7 +22,8 @@ QPointF onRing(QPointF centre, double radius, double share) {
 
 } // namespace
 
-void paintDial(QPainter& painter, const QRectF& where, const DialState& state, const Palette& palette, int textPixels) {
+void paintDial(QPainter& painter, const QRectF& where, const DialState& state, const Palette& palette,
+               int textPixels) {
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
     const double width = std::max(3.5, where.width() * 0.062);
@@ -37,7 +38,8 @@ void paintDial(QPainter& painter, const QRectF& where, const DialState& state, c
         painter.drawArc(ring, start, std::min(arcAngle(to) - start, -8));
     }
     for (const DialState::Mark& mark : state.marks) {
-        painter.setPen(QPen(palette.grade(mark.grade), std::max(2.0, width * 0.5), Qt::SolidLine, Qt::RoundCap));
+        painter.setPen(
+            QPen(palette.grade(mark.grade), std::max(2.0, width * 0.5), Qt::SolidLine, Qt::RoundCap));
         painter.drawLine(onRing(ring.center(), radius - width * 0.9, mark.at),
                          onRing(ring.center(), radius + width * 1.1, mark.at));
     }

@@ -22,6 +22,7 @@ struct DialState {
     QString centre;             // "62 %", or a sign
 };
 
-void paintDial(QPainter& painter, const QRectF& where, const DialState& state, const Palette& palette, int textPixels);
+void paintDial(QPainter& painter, const QRectF& where, const DialState& state, const Palette& palette,
+               int textPixels);
 
 } // namespace orbita::app

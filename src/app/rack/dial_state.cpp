@@ -31,7 +31,8 @@ DialState dialOf(const DriveDesk& desk) {
     dial.covered.emplace_back(share(span.first), share(record.status.position));
     // The worst ones, if there are more than can be told apart.
     std::vector<Patch> patches = view->patches;
-    std::stable_sort(patches.begin(), patches.end(), [](const Patch& a, const Patch& b) { return a.worst > b.worst; });
+    std::stable_sort(patches.begin(), patches.end(),
+                     [](const Patch& a, const Patch& b) { return a.worst > b.worst; });
     patches.resize(std::min(patches.size(), mostMarks));
     for (auto patch = patches.rbegin(); patch != patches.rend(); ++patch)
         dial.marks.push_back({share(patch->span.first), patch->worst});
@@ -43,7 +44,9 @@ DialState dialOf(const DriveDesk& desk) {
     } else if (record.status.ended == Ended::complete) {
         dial.centre = view->judgement.unreadable > 0 ? QStringLiteral("!") : QStringLiteral("✓");
     } else {
-        dial.centre = standIsAlarming(desk) ? QStringLiteral("!") : QString::number(static_cast<int>(done * 100)) + QLatin1Char('%');
+        dial.centre = standIsAlarming(desk)
+                          ? QStringLiteral("!")
+                          : QString::number(static_cast<int>(done * 100)) + QLatin1Char('%');
     }
     return dial;
 }
@@ -53,7 +56,8 @@ bool standIsAlarming(const DriveDesk& desk) {
     if (view == nullptr)
         return false;
     const Ended ended = view->record.status.ended;
-    return view->error.has_value() || view->record.status.phase == ScanPhase::waiting || view->judgement.unreadable > 0 ||
+    return view->error.has_value() || view->record.status.phase == ScanPhase::waiting ||
+           view->judgement.unreadable > 0 ||
            (ended != Ended::running && ended != Ended::complete && ended != Ended::stopped);
 }
 

@@ -4,9 +4,7 @@
 namespace orbita::app {
 
 DriveDesk::DriveDesk(Target target, bool paced, QObject* parent)
-    : QObject(parent)
-    , m_target(std::move(target))
-    , m_paced(paced) {}
+    : QObject(parent), m_target(std::move(target)), m_paced(paced) {}
 
 DriveDesk::~DriveDesk() {
     // The scan ends first, so that what is saved last is its end.
@@ -101,7 +99,9 @@ void DriveDesk::startWith(ScanPlan plan) {
     m_stopAsked = false;
     m_keptAt.clear();
     m_session = std::make_unique<ScanSession>(
-        [target = m_target, paced = m_paced](std::stop_token stop) { return openTarget(target, paced, std::move(stop)); },
+        [target = m_target, paced = m_paced](std::stop_token stop) {
+            return openTarget(target, paced, std::move(stop));
+        },
         plan);
     m_autosave = std::make_unique<Autosave>(*m_session, m_target);
     emit stateChanged();
@@ -181,7 +181,8 @@ void DriveDesk::refresh() {
         m_pauseAsked = false;
         m_stopAsked = false;
     }
-    view.judgement = judgeSoFar(view.record.status, view.record.ledger, view.record.drive, view.record.plan.asked.data);
+    view.judgement =
+        judgeSoFar(view.record.status, view.record.ledger, view.record.drive, view.record.plan.asked.data);
     if (m_live != m_current)
         return;
     if (over || phase != view.record.status.phase || opened != (view.record.plate != nullptr))

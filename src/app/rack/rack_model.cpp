@@ -38,9 +38,7 @@ bool sameDrive(const DriveIdentity& a, const DriveIdentity& b) {
 
 } // namespace
 
-RackModel::RackModel(Source source, QObject* parent)
-    : QAbstractListModel(parent)
-    , m_source(source) {
+RackModel::RackModel(Source source, QObject* parent) : QAbstractListModel(parent), m_source(source) {
     if (source == Source::demonstration) {
         auto targets = demoTargets();
         if (targets)
@@ -140,7 +138,8 @@ void RackModel::takeDrives() {
         const bool attached = std::any_of(drives.begin(), drives.end(), [&](const AttachedDrive& drive) {
             return drive.identity.path == d->target().name;
         });
-        if (!device || attached || d->scanCount() > 0 || QFile::exists(QString::fromStdString(d->target().name)))
+        if (!device || attached || d->scanCount() > 0 ||
+            QFile::exists(QString::fromStdString(d->target().name)))
             continue;
         emit driveGone(d);
         beginRemoveRows({}, row, row);

@@ -27,7 +27,8 @@ public:
     // Why the rack is empty, where that is an error.
     [[nodiscard]] std::optional<Error> error() const { return m_error; }
 
-    // Opens what a person names: a device or image path, demo:NAME, sim:FILE, or a saved scan. Returns its row.
+    // Opens what a person names: a device or image path, demo:NAME, sim:FILE, or a saved scan. Returns its
+    // row.
     Result<int> open(const QString& name);
     [[nodiscard]] bool anyScanning() const;
 

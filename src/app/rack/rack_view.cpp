@@ -17,15 +17,14 @@ constexpr int dialSize = 56;
 
 class CardDelegate final : public QStyledItemDelegate {
 public:
-    CardDelegate(RackModel& rack, QObject* parent)
-        : QStyledItemDelegate(parent)
-        , m_rack(rack) {}
+    CardDelegate(RackModel& rack, QObject* parent) : QStyledItemDelegate(parent), m_rack(rack) {}
 
     [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override {
         return {0, cardHeight};
     }
 
-    void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+    void paint(QPainter* painter, const QStyleOptionViewItem& option,
+               const QModelIndex& index) const override {
         const DriveDesk* desk = m_rack.desk(index.row());
         if (desk == nullptr)
             return;
@@ -39,8 +38,8 @@ public:
             painter->setBrush(chosen ? tone(Tone::panelRaised) : QColor(Qt::transparent));
             painter->drawRoundedRect(card, 8, 8);
         }
-        paintDial(*painter, {card.left() + 6, card.center().y() - dialSize / 2.0, dialSize, dialSize}, dialOf(*desk),
-                  Theme::instance().palette(), 12);
+        paintDial(*painter, {card.left() + 6, card.center().y() - dialSize / 2.0, dialSize, dialSize},
+                  dialOf(*desk), Theme::instance().palette(), 12);
         const QRectF text = card.adjusted(dialSize + 14, 12, -6, -8);
         const auto line = [&](double y, const QFont& font, const QColor& colour, const QString& words) {
             painter->setFont(font);
@@ -54,8 +53,10 @@ public:
         line(0, Theme::text(13, QFont::Medium), tone(Tone::text), words::driveName(drive));
         line(18, Theme::text(12), tone(Tone::textDim),
              format::bytes(drive.capacityBytes()) +
-                 (drive.serial.empty() ? QString() : QStringLiteral(" · ") + QString::fromStdString(drive.serial)));
-        line(36, Theme::text(12), standIsAlarming(*desk) ? tone(Tone::straining) : tone(Tone::textDim), standOf(*desk));
+                 (drive.serial.empty() ? QString()
+                                       : QStringLiteral(" · ") + QString::fromStdString(drive.serial)));
+        line(36, Theme::text(12), standIsAlarming(*desk) ? tone(Tone::straining) : tone(Tone::textDim),
+             standOf(*desk));
         painter->restore();
     }
 
@@ -65,9 +66,7 @@ private:
 
 } // namespace
 
-RackView::RackView(RackModel& rack, QWidget* parent)
-    : QListView(parent)
-    , m_rack(rack) {
+RackView::RackView(RackModel& rack, QWidget* parent) : QListView(parent), m_rack(rack) {
     setObjectName(QStringLiteral("rack"));
     setAccessibleName(tr("Rack: the drives attached now"));
     setModel(&rack);

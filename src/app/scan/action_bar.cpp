@@ -45,10 +45,13 @@ ActionBar::ActionBar(QWidget* parent)
     answers->setContentsMargins(0, 0, 0, 0);
     answers->setSpacing(6);
     const std::array<std::pair<DataElsewhere, QString>, 3> choices = {
-        {{DataElsewhere::saved, tr("&Yes, saved")}, {DataElsewhere::notSaved, tr("&No")}, {DataElsewhere::unknown, tr("Not &known")}}};
+        {{DataElsewhere::saved, tr("&Yes, saved")},
+         {DataElsewhere::notSaved, tr("&No")},
+         {DataElsewhere::unknown, tr("Not &known")}}};
     for (const auto& [answer, text] : choices) {
         QPushButton* button = makeButton(text, "answer", {}, m_question);
-        button->setAccessibleName(tr("Does the data on this drive exist elsewhere? %1").arg(QString(text).remove(QLatin1Char('&'))));
+        button->setAccessibleName(tr("Does the data on this drive exist elsewhere? %1")
+                                      .arg(QString(text).remove(QLatin1Char('&'))));
         connect(button, &QPushButton::clicked, this, [this, a = answer] {
             if (m_desk == nullptr)
                 return;
@@ -97,7 +100,8 @@ void ActionBar::refresh() {
     if (m_desk == nullptr)
         return;
     const bool scanning = m_desk->scanning();
-    const bool asking = !scanning && m_desk->data() == DataElsewhere::notAsked && !m_desk->target().name.empty();
+    const bool asking =
+        !scanning && m_desk->data() == DataElsewhere::notAsked && !m_desk->target().name.empty();
     const ScanView* scan = m_desk->current();
     const bool hasResult = scan != nullptr && scan->record.plate != nullptr;
     m_start->setVisible(!scanning && !asking);

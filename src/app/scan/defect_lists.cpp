@@ -22,8 +22,11 @@ constexpr int timeWidth = 56;
 class TapeDelegate final : public QStyledItemDelegate {
 public:
     using QStyledItemDelegate::QStyledItemDelegate;
-    [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override { return {0, tapeRow}; }
-    void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+    [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override {
+        return {0, tapeRow};
+    }
+    void paint(QPainter* painter, const QStyleOptionViewItem& option,
+               const QModelIndex& index) const override {
         painter->save();
         const QRect row = option.rect;
         if ((option.state & QStyle::State_Selected) != 0)
@@ -31,18 +34,22 @@ public:
         const auto grade = static_cast<Grade>(index.data(gradeRole).toInt());
         painter->setFont(Theme::digits(11));
         painter->setPen(tone(Tone::textDim));
-        painter->drawText(row.adjusted(4, 3, 0, 0), Qt::AlignLeft | Qt::AlignTop, index.data(timeRole).toString());
-        painter->drawText(row.adjusted(0, 3, -6, 0), Qt::AlignRight | Qt::AlignTop, index.data(placeRole).toString());
+        painter->drawText(row.adjusted(4, 3, 0, 0), Qt::AlignLeft | Qt::AlignTop,
+                          index.data(timeRole).toString());
+        painter->drawText(row.adjusted(0, 3, -6, 0), Qt::AlignRight | Qt::AlignTop,
+                          index.data(placeRole).toString());
         const int left = row.left() + timeWidth + 8;
         painter->setFont(Theme::text(12, QFont::Medium));
-        painter->setPen(grade >= Grade::laboured ? Theme::instance().palette().grade(grade) : tone(Tone::text));
+        painter->setPen(grade >= Grade::laboured ? Theme::instance().palette().grade(grade)
+                                                 : tone(Tone::text));
         painter->drawText(QRect(left, row.top() + 2, row.width(), 18), Qt::AlignLeft | Qt::AlignTop,
                           index.data(Qt::DisplayRole).toString());
         painter->setFont(Theme::text(11));
         painter->setPen(tone(Tone::textDim));
         const int width = row.right() - left - 4;
-        painter->drawText(QRect(left, row.top() + 19, width, 18), Qt::AlignLeft | Qt::AlignTop,
-                          painter->fontMetrics().elidedText(index.data(detailRole).toString(), Qt::ElideRight, width));
+        painter->drawText(
+            QRect(left, row.top() + 19, width, 18), Qt::AlignLeft | Qt::AlignTop,
+            painter->fontMetrics().elidedText(index.data(detailRole).toString(), Qt::ElideRight, width));
         painter->restore();
     }
 };
@@ -51,8 +58,11 @@ public:
 class LedgerDelegate final : public QStyledItemDelegate {
 public:
     using QStyledItemDelegate::QStyledItemDelegate;
-    [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override { return {0, tapeRow}; }
-    void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const override {
+    [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override {
+        return {0, tapeRow};
+    }
+    void paint(QPainter* painter, const QStyleOptionViewItem& option,
+               const QModelIndex& index) const override {
         painter->save();
         const QRect row = option.rect;
         if ((option.state & QStyle::State_Selected) != 0)
@@ -74,7 +84,8 @@ public:
         const int nameWidth = painter->fontMetrics().horizontalAdvance(name);
         painter->setFont(Theme::text(11));
         painter->setPen(tone(Tone::textDim));
-        painter->drawText(below.adjusted(nameWidth + 8, 0, 0, 0), Qt::AlignLeft | Qt::AlignTop, index.data(detailRole).toString());
+        painter->drawText(below.adjusted(nameWidth + 8, 0, 0, 0), Qt::AlignLeft | Qt::AlignTop,
+                          index.data(detailRole).toString());
         painter->drawText(below, Qt::AlignRight | Qt::AlignTop, index.data(tookRole).toString());
         painter->restore();
     }
@@ -153,8 +164,10 @@ void DefectLists::refresh() {
     m_ledgerModel.refresh();
     if (atEnd)
         m_tape->scrollToBottom();
-    m_ledgerTab->setText(m_ledgerModel.rowCount() > 0 ? tr("Ledger · %1").arg(format::count(static_cast<std::uint64_t>(m_ledgerModel.rowCount())))
-                                                      : tr("Ledger"));
+    m_ledgerTab->setText(
+        m_ledgerModel.rowCount() > 0
+            ? tr("Ledger · %1").arg(format::count(static_cast<std::uint64_t>(m_ledgerModel.rowCount())))
+            : tr("Ledger"));
 }
 
 void DefectLists::showLedger() {

@@ -33,7 +33,8 @@ QVariant TapeModel::data(const QModelIndex& index, int role) const {
     if (scan == nullptr || index.row() >= static_cast<int>(scan->record.tape.size()))
         return {};
     const TapeEntry& entry = scan->record.tape[static_cast<std::size_t>(index.row())];
-    const bool aboutPlace = !entry.span.empty() && entry.kind != TapeKind::started && entry.kind != TapeKind::ended;
+    const bool aboutPlace =
+        !entry.span.empty() && entry.kind != TapeKind::started && entry.kind != TapeKind::ended;
     switch (role) {
     case Qt::DisplayRole:
         return words::tapeTitle(entry);
@@ -49,7 +50,8 @@ QVariant TapeModel::data(const QModelIndex& index, int role) const {
         return aboutPlace ? QVariant::fromValue(entry.span) : QVariant();
     case Qt::AccessibleTextRole:
         return tr("%1, %2 %3. %4")
-            .arg(format::clock(entry.at), words::tapeTitle(entry), aboutPlace ? words::span(entry.span) : QString(),
+            .arg(format::clock(entry.at), words::tapeTitle(entry),
+                 aboutPlace ? words::span(entry.span) : QString(),
                  words::tapeDetail(entry, scan->record.drive));
     default:
         return {};
@@ -75,7 +77,8 @@ void LedgerModel::refresh() {
     if (entries == m_entries)
         return;
     // A scan adds at the end: rows that stay keep the view's selection and place.
-    const bool grows = entries.size() > m_entries.size() && std::equal(m_entries.begin(), m_entries.end(), entries.begin());
+    const bool grows =
+        entries.size() > m_entries.size() && std::equal(m_entries.begin(), m_entries.end(), entries.begin());
     if (grows) {
         beginInsertRows({}, static_cast<int>(m_entries.size()), static_cast<int>(entries.size()) - 1);
         m_entries = std::move(entries);
@@ -105,13 +108,16 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const {
     case placeRole:
         return format::lba(entry.span.first);
     case sizeRole:
-        return entry.span.count.value == 1 ? tr("1 sector") : tr("%1 sectors").arg(format::count(entry.span.count.value));
+        return entry.span.count.value == 1 ? tr("1 sector")
+                                           : tr("%1 sectors").arg(format::count(entry.span.count.value));
     case tookRole:
         return format::milliseconds(entry.latency);
     case detailRole:
-        return entry.causeGiven ? words::standing(entry.standing) : tr("%1, no cause given").arg(words::standing(entry.standing));
+        return entry.causeGiven ? words::standing(entry.standing)
+                                : tr("%1, no cause given").arg(words::standing(entry.standing));
     case Qt::ToolTipRole:
-        return words::span(entry.span) + QLatin1Char('\n') + words::place(entry.span.first, m_desk->identity());
+        return words::span(entry.span) + QLatin1Char('\n') +
+               words::place(entry.span.first, m_desk->identity());
     case Qt::AccessibleTextRole:
         return tr("%1, %2, %3, answered in %4")
             .arg(words::grade(entry.grade), words::span(entry.span), words::standing(entry.standing),

@@ -8,8 +8,8 @@
 
 namespace orbita::app {
 
-constexpr int spanRole = Qt::UserRole;      // QVariant of LbaSpan; invalid where an entry is about no place
-constexpr int gradeRole = Qt::UserRole + 1; // int of Grade
+constexpr int spanRole = Qt::UserRole;       // QVariant of LbaSpan; invalid where an entry is about no place
+constexpr int gradeRole = Qt::UserRole + 1;  // int of Grade
 constexpr int detailRole = Qt::UserRole + 2; // the second line
 constexpr int timeRole = Qt::UserRole + 3;   // when it happened
 constexpr int placeRole = Qt::UserRole + 4;  // its first LBA

@@ -8,8 +8,7 @@
 
 namespace orbita::app {
 
-LatenessView::LatenessView(QWidget* parent)
-    : QCustomPlot(parent) {
+LatenessView::LatenessView(QWidget* parent) : QCustomPlot(parent) {
     setObjectName(QStringLiteral("lateness"));
     setAccessibleName(tr("How late blocks answer"));
     setFocusPolicy(Qt::NoFocus);

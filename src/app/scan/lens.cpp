@@ -38,10 +38,11 @@ void Lens::zoom(double factor, std::uint64_t block) {
     const std::uint64_t blocks = std::max<std::uint64_t>(1, m_grid.blocks());
     const auto wanted = static_cast<double>(m_count) * factor;
     const auto count = static_cast<std::uint64_t>(
-        std::clamp(std::round(wanted), static_cast<double>(std::min(fewestInView, blocks)), static_cast<double>(blocks)));
+        std::clamp(std::round(wanted), static_cast<double>(std::min(fewestInView, blocks)),
+                   static_cast<double>(blocks)));
     const double at = static_cast<double>(block - m_first) / static_cast<double>(m_count);
-    const double first = static_cast<double>(block) - at * static_cast<double>(count);
-    setWindow(first <= 0 ? 0 : static_cast<std::uint64_t>(first), count);
+    const auto before = std::min(static_cast<std::uint64_t>(at * static_cast<double>(count)), count - 1);
+    setWindow(block > before ? block - before : 0, count);
 }
 
 void Lens::reveal(const LbaSpan& span) {

@@ -79,7 +79,8 @@ PlanDialog::PlanDialog(DriveDesk& desk, QWidget* parent)
 Result<ScanPlan> PlanDialog::plan() const {
     ScanPlan plan = m_desk.plan();
     plan.span.reset();
-    if (const QString text = m_span->text().simplified().remove(QLatin1Char(' ')).remove(QChar(0x00A0)); !text.isEmpty()) {
+    if (const QString text = m_span->text().simplified().remove(QLatin1Char(' ')).remove(QChar(0x00A0));
+        !text.isEmpty()) {
         const auto span = parseSpan(text.toStdString());
         if (!span)
             return tl::unexpected(span.error());
@@ -104,7 +105,8 @@ void PlanDialog::check() {
                             tr("Expected: %1.").arg(guessWords(*checked, m_desk.identity())));
     else
         m_sentence->setText(QString::fromStdString(checked.error().message()));
-    m_sentence->setStyleSheet(QStringLiteral("color: %1").arg((checked ? tone(Tone::textDim) : tone(Tone::straining)).name()));
+    m_sentence->setStyleSheet(
+        QStringLiteral("color: %1").arg((checked ? tone(Tone::textDim) : tone(Tone::straining)).name()));
 }
 
 void PlanDialog::take() {

@@ -12,7 +12,8 @@
 
 namespace orbita::app {
 
-// The plan of a drive's next scan. Not modal; says at once what is wrong, and reads the plan out as a sentence.
+// The plan of a drive's next scan. Not modal; says at once what is wrong, and reads the plan out as a
+// sentence.
 class PlanDialog final : public QDialog {
     Q_OBJECT
 public:

@@ -16,7 +16,8 @@ QString tr(const char* text) {
 }
 
 QString rulesWords(const ScanPlan& plan) {
-    QString text = tr("a block counts as stalled after %1 without an answer").arg(format::duration(plan.limit));
+    QString text =
+        tr("a block counts as stalled after %1 without an answer").arg(format::duration(plan.limit));
     if (plan.stopAfterUnreadable > 0)
         text += tr(" · ends at %1 unreadable sectors").arg(format::count(plan.stopAfterUnreadable));
     return text;
@@ -29,7 +30,8 @@ QString planWords(const ScanPlan& plan, const DriveIdentity& drive) {
         plan.span && *plan.span != drive.whole() ? words::span(*plan.span) : tr("the whole drive");
     if (plan.blockSectors == 0)
         return tr("Read %1, forward; nothing is written").arg(what);
-    return tr("Read %1, forward, in blocks of %2 sectors; nothing is written").arg(what, format::count(plan.blockSectors));
+    return tr("Read %1, forward, in blocks of %2 sectors; nothing is written")
+        .arg(what, format::count(plan.blockSectors));
 }
 
 QString guessWords(const ScanPlan& plan, const DriveIdentity& drive) {
@@ -53,22 +55,27 @@ Sentence sentenceOf(const DriveDesk& desk) {
             return {tr("Stopping"), tr("What was read is kept.")};
         if (status.phase == ScanPhase::waiting)
             return {tr("The drive has not answered for %1").arg(format::duration(status.waited)),
-                    tr("Nothing more is sent to it until it does. Stop works at any time; what was read is kept.")};
+                    tr("Nothing more is sent to it until it does. Stop works at any time; what was read is "
+                       "kept.")};
         if (status.phase == ScanPhase::paused)
-            return {tr("Paused"), tr("The drive is left in peace. Resume goes on at LBA %1.").arg(format::lba(status.position))};
+            return {tr("Paused"), tr("The drive is left in peace. Resume goes on at LBA %1.")
+                                      .arg(format::lba(status.position))};
         if (desk.pauseAsked())
             return {tr("Pausing"), tr("As soon as the drive has answered the command it is working on.")};
         if (status.phase == ScanPhase::opening)
             return {tr("Opening the drive"), tr("Waiting for it to say who it is.")};
         if (status.phase == ScanPhase::measuring)
-            return {tr("Measuring the pace across the drive"), tr("A few short reads, so that the time left can be told.")};
-        const QString splitting = status.phase == ScanPhase::splitting ? tr("looking for the exact sectors · ") : QString();
+            return {tr("Measuring the pace across the drive"),
+                    tr("A few short reads, so that the time left can be told.")};
+        const QString splitting =
+            status.phase == ScanPhase::splitting ? tr("looking for the exact sectors · ") : QString();
         return {planWords(plan, drive), splitting + rulesWords(plan)};
     }
     if (scan != nullptr && scan->error)
         return {tr("Nothing was scanned"), tr("Mend the cause, then start again.")};
     if (scan != nullptr) {
-        const QString kept = desk.keepingError().isEmpty() ? tr("Kept in %1").arg(desk.keptAt()) : desk.keepingError();
+        const QString kept =
+            desk.keepingError().isEmpty() ? tr("Kept in %1").arg(desk.keptAt()) : desk.keepingError();
         return {words::ended(scan->record.status.ended),
                 desk.keptAt().isEmpty() && desk.keepingError().isEmpty() ? tr("Opened from a file") : kept};
     }

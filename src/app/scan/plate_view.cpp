@@ -27,9 +27,7 @@ LbaSpan joined(const LbaSpan& a, const LbaSpan& b) {
 
 } // namespace
 
-PlateView::PlateView(Lens& lens, QWidget* parent)
-    : QWidget(parent)
-    , m_lens(lens) {
+PlateView::PlateView(Lens& lens, QWidget* parent) : QWidget(parent), m_lens(lens) {
     setObjectName(QStringLiteral("plate"));
     setAccessibleName(tr("Plate: the surface map"));
     setFocusPolicy(Qt::StrongFocus);
@@ -72,7 +70,8 @@ RasterView PlateView::fittedView() const {
     // A whole number of rows of large cells: no more of them than there are blocks.
     if (pixels > cellPixels) {
         const auto needed = static_cast<std::uint64_t>(std::ceil(blocks / fitted.columns));
-        fitted.rows = static_cast<int>(std::min<std::uint64_t>(static_cast<std::uint64_t>(fitted.rows), std::max<std::uint64_t>(1, needed)));
+        fitted.rows = static_cast<int>(std::min<std::uint64_t>(static_cast<std::uint64_t>(fitted.rows),
+                                                               std::max<std::uint64_t>(1, needed)));
     }
     return fitted;
 }
@@ -98,7 +97,8 @@ std::optional<std::uint64_t> PlateView::cellAt(QPointF point) const {
     if (scan == nullptr || !scan->record.plate || !where.contains(point))
         return std::nullopt;
     const RasterView& raster = m_raster.view();
-    const auto column = static_cast<std::uint64_t>((point.x() - where.left()) / where.width() * raster.columns);
+    const auto column =
+        static_cast<std::uint64_t>((point.x() - where.left()) / where.width() * raster.columns);
     const auto row = static_cast<std::uint64_t>((point.y() - where.top()) / where.height() * raster.rows);
     return std::min(row * static_cast<std::uint64_t>(raster.columns) + column, raster.cells() - 1);
 }
@@ -141,15 +141,17 @@ QStringList PlateView::describe(const LbaSpan& span) const {
         return lines << tr("not read yet");
     const auto counts = record.plate->countGrades(first, blocks);
     const std::uint64_t n = counts[static_cast<std::size_t>(summary.worst)];
-    QString worst = blocks == 1 ? words::grade(summary.worst)
-                                : tr("%1: %2 of %3 blocks")
-                                      .arg(words::grade(summary.worst), format::count(n), format::count(blocks));
+    QString worst = blocks == 1
+                        ? words::grade(summary.worst)
+                        : tr("%1: %2 of %3 blocks")
+                              .arg(words::grade(summary.worst), format::count(n), format::count(blocks));
     std::uint64_t unreadable = 0;
     for (const LedgerEntry& entry : record.ledger)
         if (entry.grade == Grade::unreadable)
             unreadable += intersection(entry.span, span).count.value;
     if (unreadable > 0)
-        worst = unreadable == 1 ? tr("1 sector unreadable") : tr("%1 sectors unreadable").arg(format::count(unreadable));
+        worst = unreadable == 1 ? tr("1 sector unreadable")
+                                : tr("%1 sectors unreadable").arg(format::count(unreadable));
     lines << worst;
     if (summary.slowest != 0)
         lines << (blocks == 1 ? tr("answered in %1") : tr("slowest answer %1"))
@@ -259,7 +261,8 @@ void PlateView::paintNote(QPainter& painter) const {
     for (qsizetype i = 0; i < lines.size(); ++i) {
         painter.setFont(i == 0 ? first : rest);
         painter.setPen(i == 0 ? tone(Tone::text) : i == 2 ? tone(Tone::straining) : tone(Tone::textDim));
-        painter.drawText(QRectF(box.left() + 12, y, box.width(), 18), Qt::AlignVCenter | Qt::AlignLeft, lines[i]);
+        painter.drawText(QRectF(box.left() + 12, y, box.width(), 18), Qt::AlignVCenter | Qt::AlignLeft,
+                         lines[i]);
         y += 18;
     }
 }
@@ -314,11 +317,13 @@ void PlateView::moveSelection(std::int64_t cells, bool extend) {
     if (m_lens.selection()) {
         const LbaSpan inside = intersection(*m_lens.selection(), grid.span);
         const bool towardsEnd = cells > 0 && extend;
-        const std::uint64_t block = inside.empty() ? raster.first : grid.blockAt(towardsEnd ? inside.last() : inside.first);
+        const std::uint64_t block =
+            inside.empty() ? raster.first : grid.blockAt(towardsEnd ? inside.last() : inside.first);
         const std::uint64_t inView = std::clamp(block, raster.first, raster.first + raster.count - 1);
         cell = raster.cellOfBlock(inView);
         const auto moved = static_cast<std::int64_t>(cell) + cells;
-        cell = static_cast<std::uint64_t>(std::clamp<std::int64_t>(moved, 0, static_cast<std::int64_t>(raster.cells()) - 1));
+        cell = static_cast<std::uint64_t>(
+            std::clamp<std::int64_t>(moved, 0, static_cast<std::int64_t>(raster.cells()) - 1));
     }
     const LbaSpan span = spanOfCell(cell);
     if (extend && m_lens.selection()) {
@@ -360,8 +365,8 @@ void PlateView::keyPressEvent(QKeyEvent* event) {
     }
     const bool extend = (event->modifiers() & Qt::ShiftModifier) != 0;
     const std::uint64_t centre = m_lens.selection() && m_lens.grid().span.contains(m_lens.selection()->first)
-                                     ? std::clamp(m_lens.grid().blockAt(m_lens.selection()->first), m_lens.first(),
-                                                  m_lens.first() + m_lens.count() - 1)
+                                     ? std::clamp(m_lens.grid().blockAt(m_lens.selection()->first),
+                                                  m_lens.first(), m_lens.first() + m_lens.count() - 1)
                                      : m_lens.first() + m_lens.count() / 2;
     switch (event->key()) {
     case Qt::Key_Left:
@@ -415,10 +420,12 @@ void PlateView::contextMenuEvent(QContextMenuEvent* event) {
 
 void PlateView::tellScreenReader() {
     if (m_lens.selection() && m_lens.grid().span.overlaps(*m_lens.selection()))
-        setAccessibleDescription(describe(intersection(*m_lens.selection(), m_lens.grid().span)).join(QStringLiteral(". ")));
+        setAccessibleDescription(
+            describe(intersection(*m_lens.selection(), m_lens.grid().span)).join(QStringLiteral(". ")));
     else
-        setAccessibleDescription(tr("Nothing selected. Arrow keys select, plus and minus zoom, N and P go to the next "
-                                    "and previous defect."));
+        setAccessibleDescription(
+            tr("Nothing selected. Arrow keys select, plus and minus zoom, N and P go to the next "
+               "and previous defect."));
 }
 
 } // namespace orbita::app

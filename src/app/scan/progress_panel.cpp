@@ -9,8 +9,7 @@
 
 namespace orbita::app {
 
-ProgressPanel::ProgressPanel(QWidget* parent)
-    : QWidget(parent) {
+ProgressPanel::ProgressPanel(QWidget* parent) : QWidget(parent) {
     setAccessibleName(tr("Progress"));
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
     connect(&Theme::instance(), &Theme::changed, this, qOverload<>(&QWidget::update));
@@ -34,7 +33,8 @@ std::vector<std::pair<QString, QString>> ProgressPanel::figures() const {
         if (status.phase == ScanPhase::waiting) {
             list.emplace_back(tr("no answer for"), format::duration(status.waited));
         } else {
-            list.emplace_back(tr("time left"), status.left ? format::duration(*status.left) : tr("measuring"));
+            list.emplace_back(tr("time left"),
+                              status.left ? format::duration(*status.left) : tr("measuring"));
             list.emplace_back(tr("pace now"), format::pace(status.paceNow));
         }
     }

@@ -72,10 +72,13 @@ QString weightOf(const RunningJudgement& judgement) {
 
 QString scanTitle(const ScanView& scan) {
     const BlockGrid& grid = scan.record.plan.grid;
-    const QString what = grid.span.empty() || grid.span == scan.record.drive.whole() ? ScanStation::tr("Whole drive")
-                                                                                     : words::span(grid.span);
+    const QString what = grid.span.empty() || grid.span == scan.record.drive.whole()
+                             ? ScanStation::tr("Whole drive")
+                             : words::span(grid.span);
     const QDateTime when = QDateTime::fromSecsSinceEpoch(scan.record.startedAt);
-    return scan.record.startedAt == 0 ? what : what + QStringLiteral(", ") + QLocale().toString(when, QLocale::ShortFormat);
+    return scan.record.startedAt == 0
+               ? what
+               : what + QStringLiteral(", ") + QLocale().toString(when, QLocale::ShortFormat);
 }
 
 } // namespace
@@ -165,7 +168,8 @@ QWidget* ScanStation::makeHeader() {
     connect(m_data, &QPushButton::clicked, this, [this] {
         auto* menu = new QMenu(this);
         menu->setAttribute(Qt::WA_DeleteOnClose);
-        for (const DataElsewhere answer : {DataElsewhere::saved, DataElsewhere::notSaved, DataElsewhere::unknown})
+        for (const DataElsewhere answer :
+             {DataElsewhere::saved, DataElsewhere::notSaved, DataElsewhere::unknown})
             menu->addAction(words::dataElsewhere(answer), this, [this, answer] {
                 if (m_desk != nullptr)
                     m_desk->setData(answer);
@@ -263,7 +267,8 @@ void ScanStation::refreshState() {
 
 void ScanStation::refreshHeader() {
     const bool chosen = m_desk != nullptr;
-    for (QWidget* widget : {static_cast<QWidget*>(m_data), static_cast<QWidget*>(m_use), static_cast<QWidget*>(m_scans)})
+    for (QWidget* widget :
+         {static_cast<QWidget*>(m_data), static_cast<QWidget*>(m_use), static_cast<QWidget*>(m_scans)})
         widget->setVisible(chosen);
     if (!chosen) {
         m_name->setText(tr("No drive chosen"));
@@ -272,7 +277,8 @@ void ScanStation::refreshHeader() {
     }
     const DriveIdentity& drive = m_desk->identity();
     m_name->setText(words::driveName(drive));
-    m_identity->setText((drive.serial.empty() ? tr("no serial told") : tr("serial %1").arg(QString::fromStdString(drive.serial))) +
+    m_identity->setText((drive.serial.empty() ? tr("no serial told")
+                                              : tr("serial %1").arg(QString::fromStdString(drive.serial))) +
                         QStringLiteral(" · ") + words::driveLine(drive));
     const auto& uses = m_desk->target().uses;
     m_use->setVisible(!uses.empty());
@@ -300,19 +306,24 @@ void ScanStation::refreshNotice() {
     if (plate)
         return;
     if (m_desk == nullptr) {
-        m_notice->setText(tr("Choose a drive in the rack, or open a device, an image file or a saved scan (Ctrl+O)."));
+        m_notice->setText(
+            tr("Choose a drive in the rack, or open a device, an image file or a saved scan (Ctrl+O)."));
     } else if (scan != nullptr && scan->error) {
         const Error& error = *scan->error;
         m_notice->setText(tr("<p style='font-size:17px'>The scan could not begin</p><p>%1</p><p>%2</p>")
-                              .arg(sentenceCase(QString::fromStdString(error.tried + ' ' + error.on + ": " + error.answer + '.')).toHtmlEscaped(),
+                              .arg(sentenceCase(QString::fromStdString(error.tried + ' ' + error.on + ": " +
+                                                                       error.answer + '.'))
+                                       .toHtmlEscaped(),
                                    QString::fromStdString(error.advice).toHtmlEscaped()));
     } else if (scan != nullptr) {
         m_notice->setText(tr("Opening the drive…"));
     } else {
-        const QString story = m_desk->target().scenario ? QString::fromStdString(m_desk->target().scenario->story) : QString();
-        m_notice->setText(tr("<p style='font-size:17px'>Nothing has been read from this drive yet</p><p>%1</p>"
-                             "<p>The whole surface will appear here, block by block. Reading never writes.</p>")
-                              .arg(story.toHtmlEscaped()));
+        const QString story =
+            m_desk->target().scenario ? QString::fromStdString(m_desk->target().scenario->story) : QString();
+        m_notice->setText(
+            tr("<p style='font-size:17px'>Nothing has been read from this drive yet</p><p>%1</p>"
+               "<p>The whole surface will appear here, block by block. Reading never writes.</p>")
+                .arg(story.toHtmlEscaped()));
     }
 }
 
@@ -323,13 +334,16 @@ void ScanStation::refreshSelection() {
     m_scanSpan->setEnabled(selection.has_value() && m_desk != nullptr && m_desk->whyNotStart().isEmpty());
     m_showAll->setVisible(m_lens.zoomed());
     if (!selection || m_desk == nullptr) {
-        const bool plate = m_desk != nullptr && m_desk->current() != nullptr && m_desk->current()->record.plate;
-        m_selection->setText(plate ? tr("Nothing selected: click or drag on the plate, wheel to zoom") : QString());
+        const bool plate =
+            m_desk != nullptr && m_desk->current() != nullptr && m_desk->current()->record.plate;
+        m_selection->setText(plate ? tr("Nothing selected: click or drag on the plate, wheel to zoom")
+                                   : QString());
         m_selection->setEnabled(false);
         return;
     }
     m_selection->setEnabled(true);
-    m_selection->setText(words::span(*selection) + QStringLiteral("  ·  ") + words::place(selection->first, m_desk->identity()));
+    m_selection->setText(words::span(*selection) + QStringLiteral("  ·  ") +
+                         words::place(selection->first, m_desk->identity()));
 }
 
 void ScanStation::refreshNumbers() {
@@ -338,8 +352,9 @@ void ScanStation::refreshNumbers() {
     m_progress->refresh();
     m_actions->refresh();
     const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
-    m_judgement->setText(scan != nullptr && scan->record.plate ? words::judgement(scan->judgement)
-                                                               : tr("Nothing has been read yet: nothing can be said."));
+    m_judgement->setText(scan != nullptr && scan->record.plate
+                             ? words::judgement(scan->judgement)
+                             : tr("Nothing has been read yet: nothing can be said."));
     const QString weight = scan != nullptr && scan->record.plate ? weightOf(scan->judgement) : QString();
     if (m_judgement->property("weight").toString() != weight) {
         m_judgement->setProperty("weight", weight);
@@ -361,9 +376,10 @@ void ScanStation::copySelection() {
     if (!selection)
         return;
     // Plain numbers, as the command line and the plan take them.
-    const QString text = selection->count.value == 1
-                             ? QString::number(selection->first.value)
-                             : QStringLiteral("%1..%2").arg(selection->first.value).arg(selection->last().value);
+    const QString text =
+        selection->count.value == 1
+            ? QString::number(selection->first.value)
+            : QStringLiteral("%1..%2").arg(selection->first.value).arg(selection->last().value);
     QGuiApplication::clipboard()->setText(text);
     emit told(tr("Copied %1").arg(text));
 }
@@ -399,8 +415,8 @@ void ScanStation::openExport() {
     dialog->setOption(QFileDialog::DontUseNativeDialog);
     dialog->setAcceptMode(QFileDialog::AcceptSave);
     dialog->setModal(false);
-    dialog->setNameFilters({tr("Scan, to open again (*.json)"), tr("Ledger of defects (*.csv)"), tr("Report (*.txt)"),
-                            tr("Picture of the plate (*.png)")});
+    dialog->setNameFilters({tr("Scan, to open again (*.json)"), tr("Ledger of defects (*.csv)"),
+                            tr("Report (*.txt)"), tr("Picture of the plate (*.png)")});
     dialog->setDefaultSuffix(QStringLiteral("json"));
     connect(dialog, &QFileDialog::filterSelected, dialog, [dialog](const QString& filter) {
         const qsizetype dot = filter.lastIndexOf(QLatin1Char('.'));
@@ -409,7 +425,8 @@ void ScanStation::openExport() {
     dialog->selectFile(QString::fromStdString(scanFileName(scan->record.drive, scan->record.startedAt)));
     connect(dialog, &QFileDialog::fileSelected, this, [this](const QString& path) {
         const auto written = exportTo(path);
-        emit told(written ? tr("Written to %1").arg(path) : QString::fromStdString(written.error().message()));
+        emit told(written ? tr("Written to %1").arg(path)
+                          : QString::fromStdString(written.error().message()));
     });
     dialog->show();
 }

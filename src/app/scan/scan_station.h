@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The Scan station: plate, trace and tallies on the left, figures, judgement and lists on the right, the action bar
-// at the foot.
+// The Scan station: plate, trace and tallies on the left, figures, judgement and lists on the right, the
+// action bar at the foot.
 #pragma once
 
 #include "app/scan/action_bar.h"

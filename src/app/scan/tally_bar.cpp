@@ -12,12 +12,12 @@
 
 namespace orbita::app {
 
-TallyButton::TallyButton(Grade grade, QWidget* parent)
-    : QAbstractButton(parent)
-    , m_grade(grade) {
+TallyButton::TallyButton(Grade grade, QWidget* parent) : QAbstractButton(parent), m_grade(grade) {
     setCheckable(true);
     setFocusPolicy(Qt::StrongFocus);
-    setObjectName(QStringLiteral("tally ") + QString::fromUtf8(gradeName(grade).data(), static_cast<qsizetype>(gradeName(grade).size())));
+    setObjectName(
+        QStringLiteral("tally ") +
+        QString::fromUtf8(gradeName(grade).data(), static_cast<qsizetype>(gradeName(grade).size())));
     setCursor(Qt::PointingHandCursor);
     setCount(0);
 }
@@ -58,13 +58,13 @@ void TallyButton::paintEvent(QPaintEvent*) {
     const int nameWidth = painter.fontMetrics().horizontalAdvance(words::grade(m_grade));
     painter.drawText(QRectF(23, 0, nameWidth + 2, height()), Qt::AlignVCenter, words::grade(m_grade));
     painter.setFont(Theme::digits(11));
-    painter.setPen(m_count > 0 && m_grade >= Grade::laboured ? palette.grade(m_grade) : palette[Tone::textDim]);
-    painter.drawText(QRectF(23 + nameWidth + 7, 0, width(), height()), Qt::AlignVCenter, format::count(m_count));
+    painter.setPen(m_count > 0 && m_grade >= Grade::laboured ? palette.grade(m_grade)
+                                                             : palette[Tone::textDim]);
+    painter.drawText(QRectF(23 + nameWidth + 7, 0, width(), height()), Qt::AlignVCenter,
+                     format::count(m_count));
 }
 
-TallyBar::TallyBar(Lens& lens, QWidget* parent)
-    : QWidget(parent)
-    , m_lens(lens) {
+TallyBar::TallyBar(Lens& lens, QWidget* parent) : QWidget(parent), m_lens(lens) {
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(0);
@@ -105,7 +105,8 @@ void TallyBar::refresh() {
     for (TallyButton* button : m_buttons) {
         button->setCount(scan != nullptr ? scan->record.status.totals.of(button->grade()) : 0);
         if (scan != nullptr)
-            button->setMeaning(words::gradeMeaning(button->grade(), scan->record.limits, scan->record.status.unit,
+            button->setMeaning(words::gradeMeaning(button->grade(), scan->record.limits,
+                                                   scan->record.status.unit,
                                                    scan->record.drive.rotating.value_or(true)));
     }
 }

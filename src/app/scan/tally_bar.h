@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// How many blocks of each grade, with shape and colour: the legend of the plate. Each is a button that lets only its grade
-// stand out.
+// How many blocks of each grade, with shape and colour: the legend of the plate. Each is a button that lets
+// only its grade stand out.
 #pragma once
 
 #include "app/rack/drive_desk.h"

@@ -31,9 +31,7 @@ private:
 
 } // namespace
 
-TraceView::TraceView(Lens& lens, QWidget* parent)
-    : QCustomPlot(parent)
-    , m_lens(lens) {
+TraceView::TraceView(Lens& lens, QWidget* parent) : QCustomPlot(parent), m_lens(lens) {
     setObjectName(QStringLiteral("trace"));
     setAccessibleName(tr("Trace: pace and slowest answer by position"));
     setFocusPolicy(Qt::NoFocus);
@@ -151,7 +149,8 @@ void TraceView::fill() {
     const bool rotating = m_desk == nullptr || m_desk->identity().rotating.value_or(true);
     m_titles[0]->setText(tr("pace, MB/s"));
     m_titles[1]->setText(tr("slowest answer, %1 late").arg(words::unitName(rotating)));
-    const bool empty = scan == nullptr || !scan->record.plate || scan->record.plate->blocks() != m_lens.grid().blocks();
+    const bool empty =
+        scan == nullptr || !scan->record.plate || scan->record.plate->blocks() != m_lens.grid().blocks();
     m_paceRect->axis(QCPAxis::atLeft)->setTickLabels(!empty);
     if (empty) {
         const double bytes = m_desk != nullptr ? static_cast<double>(m_desk->identity().capacityBytes()) : 1;
@@ -167,7 +166,8 @@ void TraceView::fill() {
     const double sectorBytes = scan->record.drive.logicalBytes;
     const double blockBytes = grid.blockSectors * sectorBytes;
     const auto unitNs = static_cast<double>(std::max<std::int64_t>(1, scan->record.status.unit.count()));
-    const std::uint64_t points = std::min<std::uint64_t>(m_lens.count(), static_cast<std::uint64_t>(std::max(50, m_paceRect->width())));
+    const std::uint64_t points = std::min<std::uint64_t>(
+        m_lens.count(), static_cast<std::uint64_t>(std::max(50, m_paceRect->width())));
     double fastest = 0;
     // Local surroundings: what the slowest answer is compared with.
     const std::uint64_t nearby = std::max<std::uint64_t>(1, m_lens.count() / 32);
@@ -189,7 +189,8 @@ void TraceView::fill() {
         m_late[static_cast<std::size_t>(summary.worst)]->addData(x, std::clamp(turns, leastTurns, topTurns));
     }
     const double from = static_cast<double>(grid.spanOf(m_lens.first()).first.value) * sectorBytes;
-    const double to = static_cast<double>(grid.spanOf(m_lens.first() + m_lens.count() - 1).end().value) * sectorBytes;
+    const double to =
+        static_cast<double>(grid.spanOf(m_lens.first() + m_lens.count() - 1).end().value) * sectorBytes;
     for (QCPAxisRect* rect : {m_paceRect, m_lateRect})
         rect->axis(QCPAxis::atBottom)->setRange(from, to);
     m_paceRect->axis(QCPAxis::atLeft)->setRange(0, std::max(1.0, fastest * 1.25));
@@ -231,7 +232,8 @@ void TraceView::mouseMoveEvent(QMouseEvent* event) {
     if (!m_dragFrom)
         return;
     if (const auto span = spanAt(event->position().x()))
-        m_lens.select(spanBetween(std::min(m_dragFrom->first, span->first), std::max(m_dragFrom->end(), span->end())));
+        m_lens.select(
+            spanBetween(std::min(m_dragFrom->first, span->first), std::max(m_dragFrom->end(), span->end())));
 }
 
 void TraceView::mouseReleaseEvent(QMouseEvent*) {

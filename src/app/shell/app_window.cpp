@@ -21,10 +21,7 @@ constexpr int toldMs = 9000;
 // The mark: a ring with one bright place on it.
 class Mark final : public QWidget {
 public:
-    explicit Mark(QWidget* parent)
-        : QWidget(parent) {
-        setFixedSize(24, 24);
-    }
+    explicit Mark(QWidget* parent) : QWidget(parent) { setFixedSize(24, 24); }
 
 protected:
     void paintEvent(QPaintEvent*) override {
@@ -117,8 +114,9 @@ QWidget* AppWindow::makeRail() {
     m_told->setMargin(12);
     m_told->setFont(Theme::text(12));
     m_told->setAccessibleName(tr("Latest message"));
-    auto* foot = new QLabel(m_rack.source() == RackModel::Source::demonstration ? tr("Demonstration rack: simulated\ndrives, hours played in minutes")
-                                                                                : tr("Drives are read, never written."),
+    auto* foot = new QLabel(m_rack.source() == RackModel::Source::demonstration
+                                ? tr("Demonstration rack: simulated\ndrives, hours played in minutes")
+                                : tr("Drives are read, never written."),
                             rail);
     foot->setObjectName(QStringLiteral("dim"));
     foot->setFont(Theme::text(12));
@@ -162,17 +160,19 @@ void AppWindow::showKeys() {
     auto* dialog = new QDialog(this);
     dialog->setAttribute(Qt::WA_DeleteOnClose);
     dialog->setWindowTitle(tr("Keys"));
-    auto* text = new QLabel(tr("<table cellspacing='7'>"
-                               "<tr><td>F5</td><td>start</td><td>Ctrl+D</td><td>to the rack</td></tr>"
-                               "<tr><td>F6</td><td>pause, resume</td><td>Ctrl+P</td><td>to the plate</td></tr>"
-                               "<tr><td>F7</td><td>stop</td><td>Ctrl+1, Ctrl+2</td><td>tape, ledger</td></tr>"
-                               "<tr><td>Ctrl+L</td><td>plan</td><td>arrows, Shift+arrows</td><td>select, extend</td></tr>"
-                               "<tr><td>Ctrl+R</td><td>scan the selected span</td><td>+ and −, Home</td><td>zoom, whole scan</td></tr>"
-                               "<tr><td>Ctrl+C</td><td>copy the selection</td><td>N, P</td><td>next, previous defect</td></tr>"
-                               "<tr><td>Ctrl+E</td><td>export</td><td>Esc</td><td>select nothing</td></tr>"
-                               "<tr><td>Ctrl+O</td><td>open</td><td>Ctrl+T</td><td>light, dark</td></tr>"
-                               "<tr><td>Ctrl+Q</td><td>quit</td><td></td><td></td></tr></table>"),
-                            dialog);
+    auto* text = new QLabel(
+        tr("<table cellspacing='7'>"
+           "<tr><td>F5</td><td>start</td><td>Ctrl+D</td><td>to the rack</td></tr>"
+           "<tr><td>F6</td><td>pause, resume</td><td>Ctrl+P</td><td>to the plate</td></tr>"
+           "<tr><td>F7</td><td>stop</td><td>Ctrl+1, Ctrl+2</td><td>tape, ledger</td></tr>"
+           "<tr><td>Ctrl+L</td><td>plan</td><td>arrows, Shift+arrows</td><td>select, extend</td></tr>"
+           "<tr><td>Ctrl+R</td><td>scan the selected span</td><td>+ and −, Home</td><td>zoom, whole "
+           "scan</td></tr>"
+           "<tr><td>Ctrl+C</td><td>copy the selection</td><td>N, P</td><td>next, previous defect</td></tr>"
+           "<tr><td>Ctrl+E</td><td>export</td><td>Esc</td><td>select nothing</td></tr>"
+           "<tr><td>Ctrl+O</td><td>open</td><td>Ctrl+T</td><td>light, dark</td></tr>"
+           "<tr><td>Ctrl+Q</td><td>quit</td><td></td><td></td></tr></table>"),
+        dialog);
     auto* column = new QVBoxLayout(dialog);
     column->addWidget(text);
     dialog->show();

@@ -12,10 +12,7 @@
 namespace orbita::app {
 
 OpenDialog::OpenDialog(RackModel& rack, QWidget* parent)
-    : QDialog(parent)
-    , m_rack(rack)
-    , m_name(new QLineEdit(this))
-    , m_answer(new QLabel(this)) {
+    : QDialog(parent), m_rack(rack), m_name(new QLineEdit(this)), m_answer(new QLabel(this)) {
     setWindowTitle(tr("Open"));
     setAttribute(Qt::WA_DeleteOnClose);
     resize(540, 170);

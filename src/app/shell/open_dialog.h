@@ -9,7 +9,8 @@
 
 namespace orbita::app {
 
-// Opens what is named: a device, an image file, a scenario or a saved scan. Not modal; says what is wrong in place.
+// Opens what is named: a device, an image file, a scenario or a saved scan. Not modal; says what is wrong in
+// place.
 class OpenDialog final : public QDialog {
     Q_OBJECT
 public:

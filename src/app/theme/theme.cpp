@@ -114,7 +114,8 @@ void Theme::apply() {
     p.setColor(QPalette::Base, m_palette[Tone::ground]);
     p.setColor(QPalette::AlternateBase, m_palette[Tone::panel]);
     p.setColor(QPalette::Button, m_palette[Tone::panelRaised]);
-    for (const auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText, QPalette::ToolTipText})
+    for (const auto role :
+         {QPalette::WindowText, QPalette::Text, QPalette::ButtonText, QPalette::ToolTipText})
         p.setColor(role, m_palette[Tone::text]);
     p.setColor(QPalette::PlaceholderText, m_palette[Tone::textDim]);
     p.setColor(QPalette::ToolTipBase, m_palette[Tone::panelRaised]);

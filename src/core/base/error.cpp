@@ -20,8 +20,11 @@ std::string Error::message() const {
 }
 
 Error systemError(std::string tried, std::string on, int systemError) {
-    Error error{Error::Kind::systemFailure, std::move(tried), std::move(on),
-                std::generic_category().message(systemError), {}};
+    Error error{Error::Kind::systemFailure,
+                std::move(tried),
+                std::move(on),
+                std::generic_category().message(systemError),
+                {}};
     switch (systemError) {
     case ENOENT:
         error.kind = Error::Kind::notFound;

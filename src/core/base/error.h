@@ -9,13 +9,13 @@ namespace orbita {
 
 struct Error {
     enum class Kind {
-        badCall,      // an argument, span, block size or file format is wrong
-        notFound,     // no such path or demonstration drive
-        noPermission, // the system refuses access
-        unusable,     // exists, but cannot be scanned (a directory, empty, ...)
+        badCall,       // an argument, span, block size or file format is wrong
+        notFound,      // no such path or demonstration drive
+        noPermission,  // the system refuses access
+        unusable,      // exists, but cannot be scanned (a directory, empty, ...)
         refusedUnsafe, // would endanger data: an export on to the drive under test, a writing command
-        noAnswer,     // the drive or the reader process did not answer in time
-        systemFailure // anything else the system reported
+        noAnswer,      // the drive or the reader process did not answer in time
+        systemFailure  // anything else the system reported
     };
 
     Kind kind = Kind::systemFailure;

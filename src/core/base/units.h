@@ -57,12 +57,18 @@ constexpr LbaSpan intersection(const LbaSpan& a, const LbaSpan& b) {
     return spanBetween(std::max(a.first, b.first), std::min(a.end(), b.end()));
 }
 
-constexpr double toMilliseconds(Nanoseconds t) { return static_cast<double>(t.count()) / 1e6; }
-constexpr double toSeconds(Nanoseconds t) { return static_cast<double>(t.count()) / 1e9; }
+constexpr double toMilliseconds(Nanoseconds t) {
+    return static_cast<double>(t.count()) / 1e6;
+}
+constexpr double toSeconds(Nanoseconds t) {
+    return static_cast<double>(t.count()) / 1e9;
+}
 // Rounds to the nearest nanosecond.
 constexpr Nanoseconds fromMilliseconds(double ms) {
     return Nanoseconds{static_cast<std::int64_t>(ms * 1e6 + (ms < 0 ? -0.5 : 0.5))};
 }
-constexpr Nanoseconds fromSeconds(double s) { return fromMilliseconds(s * 1e3); }
+constexpr Nanoseconds fromSeconds(double s) {
+    return fromMilliseconds(s * 1e3);
+}
 
 } // namespace orbita

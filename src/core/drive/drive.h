@@ -27,8 +27,8 @@ struct ReadAnswer {
 
 // Something about how the drive is reached that bears on what the figures mean.
 enum class AccessNote : std::uint8_t {
-    kernelSplits,     // one block goes to the drive as several commands; see maxSectorsPerCommand
-    throughPageCache, // direct access was refused: some answers come from this computer's memory
+    kernelSplits,      // one block goes to the drive as several commands; see maxSectorsPerCommand
+    throughPageCache,  // direct access was refused: some answers come from this computer's memory
     partialLastSector, // the file's last bytes fill no sector and are not read
 };
 

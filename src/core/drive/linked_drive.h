@@ -13,9 +13,7 @@ template <class Codec>
 class LinkedDrive final : public Drive {
 public:
     LinkedDrive(std::unique_ptr<Link> link, DriveIdentity identity, DriveLimits limits)
-        : m_link(std::move(link))
-        , m_identity(std::move(identity))
-        , m_limits(std::move(limits)) {}
+        : m_link(std::move(link)), m_identity(std::move(identity)), m_limits(std::move(limits)) {}
 
     [[nodiscard]] const DriveIdentity& identity() const override { return m_identity; }
     [[nodiscard]] const DriveLimits& limits() const override { return m_limits; }

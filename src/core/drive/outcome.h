@@ -28,9 +28,9 @@ struct Judged {
 // the error or device fault bit -> bare error. A reply that is no answer frame -> link fault.
 Judged judgeAta(const Reply& reply);
 
-// Plain: ENODATA, EILSEQ -> unreadable; EIO and all others -> bare error; ENOLINK, ECOMM, EREMOTEIO, ETIMEDOUT ->
-// link fault; ENXIO, ENODEV, ENOMEDIUM, ESHUTDOWN -> gone;
-// ESRCH -> reader lost. Fewer bytes than asked for -> beyond end.
+// Plain: ENODATA, EILSEQ -> unreadable; EIO and all others -> bare error; ENOLINK, ECOMM, EREMOTEIO,
+// ETIMEDOUT -> link fault; ENXIO, ENODEV, ENOMEDIUM, ESHUTDOWN -> gone; ESRCH -> reader lost. Fewer bytes
+// than asked for -> beyond end.
 Judged judgePlain(const Reply& reply);
 
 // The same for errors that the system itself reported, whatever the protocol.

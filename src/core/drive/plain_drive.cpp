@@ -37,9 +37,10 @@ Result<std::unique_ptr<Drive>> openPlainDrive(const std::string& path, DriveIden
     if (known.attachment.empty())
         known.attachment = facts.blockDevice ? "block device" : "file";
     if (known.capacity.value == 0)
-        return tl::unexpected(Error{Error::Kind::unusable, "opening", path, "it is empty: there is no sector to read",
-                                    facts.blockDevice ? "Check that a medium is inserted and the drive is powered."
-                                                      : "Choose an image file that holds at least one sector."});
+        return tl::unexpected(
+            Error{Error::Kind::unusable, "opening", path, "it is empty: there is no sector to read",
+                  facts.blockDevice ? "Check that a medium is inserted and the drive is powered."
+                                    : "Choose an image file that holds at least one sector."});
     DriveLimits limits;
     limits.maxSectors = (4U << 20U) / facts.logicalBytes;
     limits.maxSectorsPerCommand = facts.maxBytesPerCommand / facts.logicalBytes;

@@ -120,7 +120,8 @@ struct SystemState {
     std::vector<std::string> swaps;
 };
 
-void addUses(const fs::path& block, const std::string& part, const SystemState& state, std::vector<DriveUse>& uses) {
+void addUses(const fs::path& block, const std::string& part, const SystemState& state,
+             std::vector<DriveUse>& uses) {
     const std::string number = readLine(block / "dev");
     for (const Mount& mount : state.mounts)
         if (!number.empty() && mount.device == number)
@@ -194,7 +195,8 @@ AttachedDrive describe(const fs::path& block, const SystemState& state) {
         id.firmware = readLine(block / "device/rev");
     id.attachment = attachmentOf(name, block);
     id.logicalBytes = static_cast<std::uint32_t>(readNumber(block / "queue/logical_block_size", 512));
-    id.physicalBytes = static_cast<std::uint32_t>(readNumber(block / "queue/physical_block_size", id.logicalBytes));
+    id.physicalBytes =
+        static_cast<std::uint32_t>(readNumber(block / "queue/physical_block_size", id.logicalBytes));
     if (id.logicalBytes < 512)
         id.logicalBytes = 512;
     id.capacity.value = readNumber(block / "size") * sysfsSectorBytes / id.logicalBytes;
@@ -266,7 +268,8 @@ std::optional<AttachedDrive> describeDevice(const std::string& path, const Syste
     const bool partition = fs::exists(folder / "partition");
     AttachedDrive drive = describe(partition ? folder.parent_path() : folder, state);
     if (partition) {
-        drive.identity.capacity.value = readNumber(folder / "size") * sysfsSectorBytes / drive.identity.logicalBytes;
+        drive.identity.capacity.value =
+            readNumber(folder / "size") * sysfsSectorBytes / drive.identity.logicalBytes;
         std::erase_if(drive.uses, [&](const DriveUse& use) { return use.part != folder.filename(); });
     }
     drive.identity.path = path;

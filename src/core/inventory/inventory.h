@@ -24,7 +24,7 @@ struct DriveUse {
 };
 
 struct AttachedDrive {
-    DriveIdentity identity; // path "/dev/NAME"; firmware only where sysfs tells it
+    DriveIdentity identity;  // path "/dev/NAME"; firmware only where sysfs tells it
     std::string backingFile; // of a loop device
     bool readOnly = false;
     std::vector<DriveUse> uses;
@@ -38,16 +38,16 @@ struct SystemPaths {
     std::filesystem::path proc = "/proc";
 };
 
-// All drives with a capacity, by name. RAM disks, and device-mapper and RAID volumes are left out: they are no
-// drives; the latter two are named as uses of the drives below them.
+// All drives with a capacity, by name. RAM disks, and device-mapper and RAID volumes are left out: they are
+// no drives; the latter two are named as uses of the drives below them.
 std::vector<AttachedDrive> listDrives(const SystemPaths& paths = {});
 
-// The drive behind a device path such as /dev/sdb, /dev/sdb1 or a link to one; for a partition, identity.capacity is
-// the partition's and the uses are its own. Empty for anything that is no block device.
+// The drive behind a device path such as /dev/sdb, /dev/sdb1 or a link to one; for a partition,
+// identity.capacity is the partition's and the uses are its own. Empty for anything that is no block device.
 std::optional<AttachedDrive> describeDevice(const std::string& path, const SystemPaths& paths = {});
 
-// True where a file at `path` (which need not exist yet) would lie on the drive or partition `device`, or be the
-// very file `device` that is being scanned. Follows stacked devices down to the drives they live on.
+// True where a file at `path` (which need not exist yet) would lie on the drive or partition `device`, or be
+// the very file `device` that is being scanned. Follows stacked devices down to the drives they live on.
 bool liesOn(const std::filesystem::path& path, const std::string& device, const SystemPaths& paths = {});
 
 } // namespace orbita

@@ -17,8 +17,8 @@ RunningJudgement judgeSoFar(const ScanStatus& status, const std::vector<LedgerEn
     judgement.stalledBlocks = status.totals.of(Grade::stalled);
     judgement.linkFaults = status.totals.linkFaults;
     if (identity.capacity.value > 0)
-        judgement.vouchedShare = static_cast<double>(status.totals.covered.value) /
-                                 static_cast<double>(identity.capacity.value);
+        judgement.vouchedShare =
+            static_cast<double>(status.totals.covered.value) / static_cast<double>(identity.capacity.value);
     for (const Patch& patch : patchesOf(ledger, identity.logicalBytes)) {
         if (patch.unreadable.value == 0)
             continue;

@@ -4,14 +4,12 @@
 namespace orbita {
 
 namespace {
-constexpr std::size_t window = 256;            // blocks that count as "nearby"
-constexpr std::size_t heldRotating = 64;       // enough for a median
-constexpr std::size_t heldSolidState = 1000;   // u is defined by the first thousand
+constexpr std::size_t window = 256;          // blocks that count as "nearby"
+constexpr std::size_t heldRotating = 64;     // enough for a median
+constexpr std::size_t heldSolidState = 1000; // u is defined by the first thousand
 } // namespace
 
-RunningMedian::RunningMedian(std::size_t windowSize)
-    : m_ring(windowSize, 0)
-    , m_count(latencyCodes, 0) {}
+RunningMedian::RunningMedian(std::size_t windowSize) : m_ring(windowSize, 0), m_count(latencyCodes, 0) {}
 
 void RunningMedian::add(LatencyCode code) {
     if (m_size == m_ring.size()) {
@@ -44,10 +42,7 @@ void RunningMedian::add(LatencyCode code) {
 }
 
 Grader::Grader(Nanoseconds unit, bool solidState, const GradeLimits& limits)
-    : m_unit(unit)
-    , m_solidState(solidState)
-    , m_limits(limits)
-    , m_recent(window) {}
+    : m_unit(unit), m_solidState(solidState), m_limits(limits), m_recent(window) {}
 
 bool Grader::hold(Nanoseconds latency) {
     m_held.push_back(latency);

@@ -28,9 +28,9 @@ private:
     std::size_t m_below = 0; // values in the window less than m_median
 };
 
-// Grades the blocks of one scan, all of the same size and read by the same command, in the order they are read.
-// The first blocks have nothing to be compared with: they are held until enough are there, then graded against
-// their own median. For solid state that is also when u is settled.
+// Grades the blocks of one scan, all of the same size and read by the same command, in the order they are
+// read. The first blocks have nothing to be compared with: they are held until enough are there, then graded
+// against their own median. For solid state that is also when u is settled.
 class Grader {
 public:
     // `unit` is u, or a stand-in until settled for solid state.
@@ -45,7 +45,8 @@ public:
     [[nodiscard]] bool holding() const { return m_holding; }
     // Holds one answered block's latency; true when enough are held (release() is then due).
     bool hold(Nanoseconds latency);
-    // Ends the holding with what is there. The held blocks are then graded by calling grade() for each, in order.
+    // Ends the holding with what is there. The held blocks are then graded by calling grade() for each, in
+    // order.
     void release();
 
     Graded grade(Nanoseconds latency);

@@ -6,8 +6,8 @@
 
 namespace orbita {
 
-// A latency on a logarithmic scale from 1 us to 1000 s: a step is 1.02 %, so a value read back is within 0.51 %.
-// 0 means "no latency known".
+// A latency on a logarithmic scale from 1 us to 1000 s: a step is 1.02 %, so a value read back is within 0.51
+// %. 0 means "no latency known".
 using LatencyCode = std::uint16_t;
 constexpr LatencyCode latencyCodes = 2048;
 

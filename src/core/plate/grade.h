@@ -15,9 +15,9 @@ namespace orbita {
 // accuses the cable and not the surface, but is worth more attention than a slow block.
 enum class Grade : std::uint8_t { none, steady, late, laboured, straining, linkFault, stalled, unreadable };
 constexpr std::size_t gradeCount = 8;
-constexpr std::array<Grade, gradeCount> allGrades = {Grade::none,      Grade::steady,    Grade::late,
-                                                     Grade::laboured,  Grade::straining, Grade::linkFault,
-                                                     Grade::stalled,   Grade::unreadable};
+constexpr std::array<Grade, gradeCount> allGrades = {Grade::none,     Grade::steady,    Grade::late,
+                                                     Grade::laboured, Grade::straining, Grade::linkFault,
+                                                     Grade::stalled,  Grade::unreadable};
 
 // Whether a defect was seen once, seen again from the medium, good on every later read, or measured while
 // something else used the drive.
@@ -41,7 +41,8 @@ Nanoseconds turnOf(const DriveIdentity& identity);
 // u of a solid-state drive: four times the median service time of its first thousand blocks, at least 0.5 ms.
 Nanoseconds solidStateUnit(Nanoseconds medianServiceTime);
 
-// The grade of a block that was answered with `excess` over the baseline. Exactly at a limit: the worse grade.
+// The grade of a block that was answered with `excess` over the baseline. Exactly at a limit: the worse
+// grade.
 Grade gradeOf(Nanoseconds excess, Nanoseconds unit, const GradeLimits& limits);
 
 } // namespace orbita

@@ -10,8 +10,8 @@ namespace orbita {
 
 class LatenessHistogram {
 public:
-    // Bucket edges in units of u: fine where blocks are on time, coarser the later they are. The first bucket also
-    // takes everything earlier, the last everything later.
+    // Bucket edges in units of u: fine where blocks are on time, coarser the later they are. The first bucket
+    // also takes everything earlier, the last everything later.
     static constexpr std::array<double, 26> edges = {-1,   -0.5, -0.25, -0.1, -0.03, 0.03, 0.1, 0.25, 0.5,
                                                      0.75, 1,    1.5,   2,    3,     4,    6,   8,    12,
                                                      16,   24,   32,    48,   64,    96,   128, 256};

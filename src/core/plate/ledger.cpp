@@ -28,7 +28,8 @@ void Ledger::remove(LbaSpan span) {
         if (!touches(entry)) {
             kept.push_back(entry);
         } else {
-            for (const LbaSpan& rest : {spanBetween(entry.span.first, span.first), spanBetween(span.end(), entry.span.end())}) {
+            for (const LbaSpan& rest :
+                 {spanBetween(entry.span.first, span.first), spanBetween(span.end(), entry.span.end())}) {
                 const LbaSpan part = intersection(entry.span, rest);
                 if (part.empty())
                     continue;

@@ -12,8 +12,8 @@ struct LedgerEntry {
     LbaSpan span;
     Grade grade = Grade::none; // laboured or worse, or a link fault
     Standing standing = Standing::once;
-    Nanoseconds latency{};     // the longest of its sectors; of the attempt that is graded
-    bool causeGiven = true;    // unreadable: false where only a bare error was reported
+    Nanoseconds latency{};  // the longest of its sectors; of the attempt that is graded
+    bool causeGiven = true; // unreadable: false where only a bare error was reported
 
     friend bool operator==(const LedgerEntry&, const LedgerEntry&) = default;
 };
@@ -22,7 +22,7 @@ struct LedgerEntry {
 struct Patch {
     std::size_t first = 0;
     std::size_t count = 0;
-    LbaSpan span;             // from its first defect to its last
+    LbaSpan span; // from its first defect to its last
     SectorCount unreadable;
     Grade worst = Grade::none;
 };

@@ -98,7 +98,8 @@ public:
         m_sumNs += node.meanNs * node.known * n;
     }
     [[nodiscard]] Node node() const {
-        return {m_grades, m_slowest, m_known > 0 ? m_sumNs / m_known : 0, m_blocks > 0 ? m_known / m_blocks : 0,
+        return {m_grades, m_slowest, m_known > 0 ? m_sumNs / m_known : 0,
+                m_blocks > 0 ? m_known / m_blocks : 0,
                 m_blocks > 0 ? std::min(1.0, m_visited / m_blocks) : 0};
     }
     [[nodiscard]] Summary summary() const {
@@ -194,7 +195,8 @@ void Plate::settle(std::uint64_t first, std::uint64_t count) {
 void Plate::gatherNodes(Gather& gather, std::size_t level, std::uint64_t from, std::uint64_t to) const {
     const Level& here = m_levels[level];
     const auto addOne = [&](std::uint64_t n) {
-        gather.add(here.nodes[n].load(std::memory_order_relaxed), std::min(here.span, m_blocks - n * here.span));
+        gather.add(here.nodes[n].load(std::memory_order_relaxed),
+                   std::min(here.span, m_blocks - n * here.span));
     };
     const std::uint64_t upFrom = (from + fanOut - 1) / fanOut;
     const std::uint64_t upTo = to / fanOut;

@@ -34,10 +34,10 @@ struct BlockGrid {
 // What a run of blocks holds.
 struct Summary {
     Grade worst = Grade::none;
-    std::uint8_t gradesPresent = 0;  // bit g: some block has Grade g
-    LatencyCode slowest = 0;         // of all blocks whose latency is known; 0: none
-    double meanNs = 0;               // mean latency of the blocks whose latency is known; 0: none
-    double visited = 0;              // share of the blocks visited, 0 to 1
+    std::uint8_t gradesPresent = 0; // bit g: some block has Grade g
+    LatencyCode slowest = 0;        // of all blocks whose latency is known; 0: none
+    double meanNs = 0;              // mean latency of the blocks whose latency is known; 0: none
+    double visited = 0;             // share of the blocks visited, 0 to 1
 
     [[nodiscard]] bool has(Grade grade) const {
         return (gradesPresent >> static_cast<unsigned>(grade) & 1U) != 0;
@@ -57,8 +57,10 @@ public:
     // Summarises blocks [first, first + count), which must lie inside. In logarithmic time.
     [[nodiscard]] Summary summarise(std::uint64_t first, std::uint64_t count) const;
     // How many blocks of each grade are in [first, first + count). Skips runs that are steady throughout.
-    [[nodiscard]] std::array<std::uint64_t, gradeCount> countGrades(std::uint64_t first, std::uint64_t count) const;
-    // The first block at or after `from` with a grade whose bit is set in `grades`; blocks() if there is none.
+    [[nodiscard]] std::array<std::uint64_t, gradeCount> countGrades(std::uint64_t first,
+                                                                    std::uint64_t count) const;
+    // The first block at or after `from` with a grade whose bit is set in `grades`; blocks() if there is
+    // none.
     [[nodiscard]] std::uint64_t findNext(std::uint64_t from, std::uint8_t grades) const;
 
     // Writer only. Summaries are stale until settle() is called for the blocks written.
@@ -67,7 +69,8 @@ public:
     }
     void settle(std::uint64_t first, std::uint64_t count);
 
-    // To redraw only what changed: the plate is cut into stripes, each with a stamp that grows when it changes.
+    // To redraw only what changed: the plate is cut into stripes, each with a stamp that grows when it
+    // changes.
     [[nodiscard]] std::size_t stripes() const { return m_stamps.size(); }
     [[nodiscard]] std::uint32_t stamp(std::size_t stripe) const {
         return m_stamps[stripe].load(std::memory_order_relaxed);

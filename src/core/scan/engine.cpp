@@ -10,9 +10,9 @@ namespace orbita {
 
 namespace {
 
-constexpr Nanoseconds slice = std::chrono::milliseconds{20};       // longest wait before looking up
+constexpr Nanoseconds slice = std::chrono::milliseconds{20};         // longest wait before looking up
 constexpr Nanoseconds stopPatience = std::chrono::milliseconds{100}; // for a command in flight to come back
-constexpr std::size_t windowBytes = 8U << 20U;  // read ahead of the answers
+constexpr std::size_t windowBytes = 8U << 20U;                       // read ahead of the answers
 constexpr std::size_t smallestWindow = 2;
 constexpr int linkRetries = 3;
 constexpr std::uint32_t mostLinkFaultsInARow = 8;
@@ -106,15 +106,17 @@ void Engine::measurePace() {
                 }
             }
             if (good && reads > 1)
-                m_estimator.addProbe(m_grid.spanOf(block).first, static_cast<double>((sum - longest).count()) /
-                                                                     static_cast<double>((reads - 1) * m_grid.blockSectors));
+                m_estimator.addProbe(m_grid.spanOf(block).first,
+                                     static_cast<double>((sum - longest).count()) /
+                                         static_cast<double>((reads - 1) * m_grid.blockSectors));
         }
         m_status.expected = m_estimator.expected(m_grid.span);
         if (m_status.expected)
             note({.kind = TapeKind::paceMeasured, .latency = *m_status.expected});
     }
     // Bring the head to the beginning, so that the first block is not late for having been far away.
-    const LbaSpan firstSector = intersection({m_grid.span.first, {m_drive.identity().sectorsPerPhysical()}}, m_grid.span);
+    const LbaSpan firstSector =
+        intersection({m_grid.span.first, {m_drive.identity().sectorsPerPhysical()}}, m_grid.span);
     if (m_ended == Ended::running)
         readAlone(firstSector, 0);
     m_began = m_clock.now();
@@ -250,7 +252,10 @@ void Engine::markStalled(std::uint64_t block, Nanoseconds latency) {
     m_stallTold = true;
     m_plate->set(block, {Grade::stalled, Standing::once, encodeLatency(latency)});
     m_plate->settle(block, 1);
-    note({.kind = TapeKind::stalled, .span = m_grid.spanOf(block), .grade = Grade::stalled, .latency = latency});
+    note({.kind = TapeKind::stalled,
+          .span = m_grid.spanOf(block),
+          .grade = Grade::stalled,
+          .latency = latency});
 }
 
 void Engine::endNoAnswer(std::uint64_t block) {
@@ -295,7 +300,8 @@ void Engine::finishStopped() {
     while (m_outstanding > 0 && m_ended == Ended::running && m_clock.now() < until)
         takeAnswers();
     if (m_trouble && m_trouble->answer.judged.outcome == Outcome::unreadable)
-        settleCell(m_trouble->block, Grade::unreadable, m_trouble->answer.latency); // where in it, was not found out
+        settleCell(m_trouble->block, Grade::unreadable,
+                   m_trouble->answer.latency); // where in it, was not found out
     if (m_ended == Ended::running && m_outstanding > 0) {
         // The command at the drive is left to itself. Past the limit, that is a finding.
         if (m_stallTold) {
@@ -603,7 +609,8 @@ Nanoseconds Engine::elapsed() const {
 }
 
 double Engine::turnsLate(Nanoseconds latency) const {
-    return static_cast<double>((latency - m_grader.baseline()).count()) / static_cast<double>(m_grader.unit().count());
+    return static_cast<double>((latency - m_grader.baseline()).count()) /
+           static_cast<double>(m_grader.unit().count());
 }
 
 void Engine::publish(ScanPhase phase) {
@@ -615,7 +622,8 @@ void Engine::publish(ScanPhase phase) {
     const double blockBytes = static_cast<double>(m_grid.blockSectors) * m_drive.identity().logicalBytes;
     const Nanoseconds now = m_clock.now();
     if (now - m_paceSince >= paceWindow) {
-        m_status.paceNow = static_cast<double>(m_done - m_paceFrom) * blockBytes / toSeconds(now - m_paceSince);
+        m_status.paceNow =
+            static_cast<double>(m_done - m_paceFrom) * blockBytes / toSeconds(now - m_paceSince);
         m_paceSince = now;
         m_paceFrom = m_done;
     }

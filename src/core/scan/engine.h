@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Reads a span of a drive from its beginning to its end and writes down what it finds. Never writes to a drive.
+// Reads a span of a drive from its beginning to its end and writes down what it finds. Never writes to a
+// drive.
 #pragma once
 
 #include "core/plate/baseline.h"
@@ -16,8 +17,8 @@ public:
     // All references must outlive the engine. The plate is created here and handed to the feed.
     Engine(Drive& drive, SettledPlan plan, const GradeLimits& limits, PauseGate& pause, ScanFeed& feed);
 
-    // Runs on the calling thread until the span is done or something ends the scan. A request to stop is answered
-    // within 0.15 s of the drive's clock, whatever the drive does.
+    // Runs on the calling thread until the span is done or something ends the scan. A request to stop is
+    // answered within 0.15 s of the drive's clock, whatever the drive does.
     Ended run(const std::stop_token& stop);
 
 private:
@@ -50,7 +51,8 @@ private:
 
     void gradeGood(std::uint64_t block, Nanoseconds latency);
     void releaseHeld();
-    void settleCell(std::uint64_t block, Grade grade, Nanoseconds latency, Standing standing = Standing::once);
+    void settleCell(std::uint64_t block, Grade grade, Nanoseconds latency,
+                    Standing standing = Standing::once);
     void markStalled(std::uint64_t block, Nanoseconds latency);
     void endNoAnswer(std::uint64_t block);
     void note(TapeEntry entry);

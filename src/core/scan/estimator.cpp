@@ -45,8 +45,8 @@ double Estimator::byCurve(LbaSpan part) const {
 }
 
 void Estimator::observe(LbaSpan part, Nanoseconds took) {
-    const double fade =
-        std::exp2(-static_cast<double>(part.count.value) / (memory * static_cast<double>(m_span.count.value)));
+    const double fade = std::exp2(-static_cast<double>(part.count.value) /
+                                  (memory * static_cast<double>(m_span.count.value)));
     m_observedNs = m_observedNs * fade + static_cast<double>(took.count());
     m_predicted = m_predicted * fade + byCurve(part);
 }

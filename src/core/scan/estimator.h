@@ -11,8 +11,7 @@ namespace orbita {
 
 class Estimator {
 public:
-    explicit Estimator(LbaSpan span)
-        : m_span(span) {}
+    explicit Estimator(LbaSpan span) : m_span(span) {}
 
     // One measurement ahead of the scan: reading around `at` takes this long a sector. In ascending order.
     void addProbe(Lba at, double nsPerSector);

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a running scan tells: written by the engine, read by any number of viewers, neither waiting for the other
-// longer than it takes to copy a few numbers.
+// What a running scan tells: written by the engine, read by any number of viewers, neither waiting for the
+// other longer than it takes to copy a few numbers.
 #pragma once
 
 #include "core/base/span_set.h"
@@ -15,8 +15,8 @@ namespace orbita {
 
 struct ScanTotals {
     std::array<std::uint64_t, gradeCount> blocks{}; // by Grade; `none` is not counted
-    std::uint64_t linkFaults = 0;                   // damaged transfers, also those that succeeded when repeated
-    SectorCount covered;                            // sectors whose state is known
+    std::uint64_t linkFaults = 0; // damaged transfers, also those that succeeded when repeated
+    SectorCount covered;          // sectors whose state is known
 
     [[nodiscard]] std::uint64_t of(Grade grade) const { return blocks[static_cast<std::size_t>(grade)]; }
     [[nodiscard]] std::uint64_t visited() const {
@@ -42,15 +42,15 @@ struct ScanStatus {
     ScanPhase phase = ScanPhase::opening;
     Ended ended = Ended::running;
     ScanTotals totals;
-    Lba position;                      // all sectors of the span before this have been dealt with
-    Nanoseconds elapsed{};             // on the drive's clock, pauses not counted
+    Lba position;                        // all sectors of the span before this have been dealt with
+    Nanoseconds elapsed{};               // on the drive's clock, pauses not counted
     std::optional<Nanoseconds> expected; // for the whole span
     std::optional<Nanoseconds> left;
-    double paceNow = 0;                // bytes a second, over about the last second
+    double paceNow = 0; // bytes a second, over about the last second
     double paceAverage = 0;
-    Nanoseconds unit{};                // u
-    Nanoseconds baseline{};            // what this drive does nearby; zero while unknown
-    Nanoseconds waited{};              // in phase waiting: for how long
+    Nanoseconds unit{};     // u
+    Nanoseconds baseline{}; // what this drive does nearby; zero while unknown
+    Nanoseconds waited{};   // in phase waiting: for how long
     LatenessHistogram lateness;
     std::uint64_t ledgerVersion = 0;
     std::size_t tapeLength = 0;

@@ -16,7 +16,8 @@ constexpr std::array<std::string_view, 4> dataNames = {"not-asked", "saved", "no
 constexpr std::uint32_t preferredBlockBytes = 1U << 20U;
 
 Error badPlan(std::string on, std::string answer, std::string advice) {
-    return {Error::Kind::badCall, "planning the scan of", std::move(on), std::move(answer), std::move(advice)};
+    return {Error::Kind::badCall, "planning the scan of", std::move(on), std::move(answer),
+            std::move(advice)};
 }
 
 // The largest power of two that one command carries, 1 MiB at most.
@@ -45,32 +46,33 @@ std::optional<DataElsewhere> dataElsewhereFromName(std::string_view name) {
     return enumFromName<DataElsewhere>(dataNames, name);
 }
 
-Result<SettledPlan> settlePlan(const ScanPlan& plan, const DriveIdentity& identity, const DriveLimits& limits) {
+Result<SettledPlan> settlePlan(const ScanPlan& plan, const DriveIdentity& identity,
+                               const DriveLimits& limits) {
     SettledPlan settled{plan, {plan.span.value_or(identity.whole()), plan.blockSectors}};
     const std::uint64_t capacity = identity.capacity.value;
     LbaSpan& span = settled.grid.span;
     if (span.empty())
         return tl::unexpected(badPlan(identity.path, "the span is empty", "Name at least one sector."));
     if (span.first.value >= capacity || span.count.value > capacity - span.first.value)
-        return tl::unexpected(
-            badPlan(identity.path,
-                    fmt::format("the span {}..{} reaches beyond the last sector, {}", span.first.value,
-                                span.last().value, capacity - 1),
-                    fmt::format("Choose a span inside 0..{}.", capacity - 1)));
+        return tl::unexpected(badPlan(identity.path,
+                                      fmt::format("the span {}..{} reaches beyond the last sector, {}",
+                                                  span.first.value, span.last().value, capacity - 1),
+                                      fmt::format("Choose a span inside 0..{}.", capacity - 1)));
 
     std::uint32_t& block = settled.grid.blockSectors;
     if (block == 0)
         block = chooseBlockSectors(identity, limits);
     const std::uint32_t most = std::min(mostBlockBytes / identity.logicalBytes, limits.maxSectors);
     if (block < leastBlockSectors || block > most)
-        return tl::unexpected(badPlan(identity.path, fmt::format("a block of {} sectors cannot be read at once", block),
+        return tl::unexpected(badPlan(identity.path,
+                                      fmt::format("a block of {} sectors cannot be read at once", block),
                                       fmt::format("Choose {} to {} sectors.", leastBlockSectors, most)));
     const std::uint32_t physical = identity.sectorsPerPhysical();
     if (block % physical != 0)
         return tl::unexpected(
             badPlan(identity.path,
-                    fmt::format("a block of {} sectors is no multiple of the physical sector, which holds {}", block,
-                                physical),
+                    fmt::format("a block of {} sectors is no multiple of the physical sector, which holds {}",
+                                block, physical),
                     fmt::format("Choose {} or {} sectors.", std::max(block / physical, 1U) * physical,
                                 (block / physical + 1) * physical)));
     if (plan.limit.count() <= 0 || plan.limit > plan.giveUp)

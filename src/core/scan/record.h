@@ -21,9 +21,7 @@ struct ScanRecord {
     std::vector<TapeEntry> tape;
     std::shared_ptr<const Plate> plate; // null where the drive was never opened
 
-    [[nodiscard]] bool wholeSpanCovered() const {
-        return status.totals.covered == plan.grid.span.count;
-    }
+    [[nodiscard]] bool wholeSpanCovered() const { return status.totals.covered == plan.grid.span.count; }
 };
 
 // The present state of a scan, running or not.

@@ -9,12 +9,13 @@
 
 namespace orbita {
 
-// Works through the block in ascending order, in pieces that shrink towards a failure and grow after success, so
-// that a lone bad sector costs few failing reads and a solid run two a sector. A physical sector that fails alone is
-// read once more. Where the drive named the first bad sector, the pieces are cut there.
+// Works through the block in ascending order, in pieces that shrink towards a failure and grow after success,
+// so that a lone bad sector costs few failing reads and a solid run two a sector. A physical sector that
+// fails alone is read once more. Where the drive named the first bad sector, the pieces are cut there.
 class Splitter {
 public:
-    // `block` failed as a whole. `sectorsPerPhysical` >= 1. `hint`: the first bad sector, if the drive named one.
+    // `block` failed as a whole. `sectorsPerPhysical` >= 1. `hint`: the first bad sector, if the drive named
+    // one.
     Splitter(LbaSpan block, std::uint32_t sectorsPerPhysical, std::optional<Lba> hint = {});
 
     // The piece to read now; empty when the block is settled.
@@ -39,10 +40,10 @@ private:
 
     LbaSpan m_block;
     std::uint64_t m_physical;
-    Lba m_position;              // all before is settled
+    Lba m_position;                 // all before is settled
     std::optional<Lba> m_badBefore; // some sector in [m_position, this) is bad
-    std::optional<Lba> m_hint;   // the drive says: this is the first bad one
-    std::uint64_t m_stride;      // how much to try where nothing is known to be bad
+    std::optional<Lba> m_hint;      // the drive says: this is the first bad one
+    std::uint64_t m_stride;         // how much to try where nothing is known to be bad
     LbaSpan m_piece;
     bool m_repeating = false;
 };

@@ -9,14 +9,30 @@ namespace orbita {
 
 namespace {
 
-constexpr std::array<std::string_view, 9> endedNames = {
-    "running", "complete", "stopped", "stop-rule", "drive-gone", "no-answer", "shrunk", "link-faults", "reader-lost"};
+constexpr std::array<std::string_view, 9> endedNames = {"running",   "complete",    "stopped",
+                                                        "stop-rule", "drive-gone",  "no-answer",
+                                                        "shrunk",    "link-faults", "reader-lost"};
 
-constexpr std::array<std::string_view, 20> kindNames = {
-    "started",       "pace-measured", "paused",       "resumed",            "slow",
-    "stalled",       "answered-late", "unreadable",   "recovered",          "link-fault",
-    "probing",       "came-back",     "withdrawn",    "kernel-splits",      "through-page-cache",
-    "partial-last-sector", "in-use",  "stop-rule",    "too-many",           "ended"};
+constexpr std::array<std::string_view, 20> kindNames = {"started",
+                                                        "pace-measured",
+                                                        "paused",
+                                                        "resumed",
+                                                        "slow",
+                                                        "stalled",
+                                                        "answered-late",
+                                                        "unreadable",
+                                                        "recovered",
+                                                        "link-fault",
+                                                        "probing",
+                                                        "came-back",
+                                                        "withdrawn",
+                                                        "kernel-splits",
+                                                        "through-page-cache",
+                                                        "partial-last-sector",
+                                                        "in-use",
+                                                        "stop-rule",
+                                                        "too-many",
+                                                        "ended"};
 
 } // namespace
 

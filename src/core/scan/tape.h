@@ -11,31 +11,31 @@ namespace orbita {
 
 enum class TapeKind : std::uint8_t {
     started,
-    paceMeasured,   // duration: expected for the whole span
+    paceMeasured, // duration: expected for the whole span
     paused,
     resumed,
-    slow,           // grade, turns, latency
-    stalled,        // no answer within the limit; waiting
-    answeredLate,   // after a stall; latency
-    unreadable,     // span: exact sectors; standing, causeGiven
-    recovered,      // unreadable once, read the second time
-    linkFault,      // damaged on the way; count: how often so far
-    probing,        // the drive seems gone; a good block is tried
-    cameBack,       // it answered again
-    withdrawn,      // what was measured while the drive was gone does not count; span
-    kernelSplits,   // count: sectors that go as one command
+    slow,         // grade, turns, latency
+    stalled,      // no answer within the limit; waiting
+    answeredLate, // after a stall; latency
+    unreadable,   // span: exact sectors; standing, causeGiven
+    recovered,    // unreadable once, read the second time
+    linkFault,    // damaged on the way; count: how often so far
+    probing,      // the drive seems gone; a good block is tried
+    cameBack,     // it answered again
+    withdrawn,    // what was measured while the drive was gone does not count; span
+    kernelSplits, // count: sectors that go as one command
     throughPageCache,
     partialLastSector,
-    inUse,          // something else uses the drive
-    stopRule,       // count: unreadable sectors
-    tooMany,        // further entries are counted, not listed
+    inUse,    // something else uses the drive
+    stopRule, // count: unreadable sectors
+    tooMany,  // further entries are counted, not listed
     ended
 };
 
 enum class Ended : std::uint8_t {
-    running,    // not ended
+    running, // not ended
     complete,
-    stopped,    // by the technician
+    stopped, // by the technician
     stopRule,
     driveGone,  // no drive behind the device any more
     noAnswer,   // a command never came back

@@ -23,9 +23,7 @@ struct Complaint {
 // One JSON object being read: every key must be known, of the right type and inside its range.
 class ObjectReader {
 public:
-    ObjectReader(const Json& json, std::string where)
-        : m_json(json)
-        , m_where(std::move(where)) {
+    ObjectReader(const Json& json, std::string where) : m_json(json), m_where(std::move(where)) {
         if (!json.is_object())
             throw Complaint{m_where + " must be an object"};
     }
@@ -113,10 +111,12 @@ void readDrive(ObjectReader object, Scenario& scenario) {
     id.firmware = object.text("firmware", "");
     id.capacity.value = object.whole("sectors", 1, 1ULL << 48U);
     id.logicalBytes = static_cast<std::uint32_t>(object.whole("logical_bytes", 512, 4096, 512));
-    id.physicalBytes = static_cast<std::uint32_t>(object.whole("physical_bytes", 512, 65536, id.logicalBytes));
+    id.physicalBytes =
+        static_cast<std::uint32_t>(object.whole("physical_bytes", 512, 65536, id.logicalBytes));
     if (!std::has_single_bit(id.logicalBytes) || !std::has_single_bit(id.physicalBytes) ||
         id.physicalBytes < id.logicalBytes)
-        throw Complaint{object.where() + ": sector sizes must be powers of two, physical no smaller than logical"};
+        throw Complaint{object.where() +
+                        ": sector sizes must be powers of two, physical no smaller than logical"};
     const bool solid = object.flag("solid_state", false);
     if (solid && object.has("rpm"))
         throw Complaint{object.where() + " has \"rpm\" although \"solid_state\" is true"};
@@ -165,7 +165,8 @@ DefectKind readKind(ObjectReader& object) {
 }
 
 // "turns" of a rotating drive, or "extra_ms".
-Nanoseconds readLateness(ObjectReader& object, const Scenario& scenario, const char* turnsKey, const char* msKey) {
+Nanoseconds readLateness(ObjectReader& object, const Scenario& scenario, const char* turnsKey,
+                         const char* msKey) {
     if (object.has(turnsKey) == object.has(msKey))
         throw Complaint{object.where() + " needs either \"" + turnsKey + "\" or \"" + msKey + "\""};
     if (object.has(msKey))
@@ -242,7 +243,8 @@ Scenario readScenario(const Json& json) {
             readOne(ObjectReader((*values)[i], top.at(key) + "[" + std::to_string(i) + "]"));
     };
     list("defects", [&](ObjectReader o) { scenario.defects.push_back(readDefect(std::move(o), scenario)); });
-    list("speckles", [&](ObjectReader o) { scenario.speckles.push_back(readSpeckle(std::move(o), scenario)); });
+    list("speckles",
+         [&](ObjectReader o) { scenario.speckles.push_back(readSpeckle(std::move(o), scenario)); });
     scenario.playbackSeconds = top.number("playback_seconds", 0.1, 1e6, scenario.playbackSeconds);
     top.finish();
     settleDefects(scenario);
@@ -271,8 +273,7 @@ double Scenario::pace(Lba lba) const {
 }
 
 Nanoseconds Scenario::undisturbedDuration() const {
-    const double zoneBytes =
-        static_cast<double>(identity.capacity.value) * identity.logicalBytes / zones;
+    const double zoneBytes = static_cast<double>(identity.capacity.value) * identity.logicalBytes / zones;
     double seconds = 0;
     for (std::uint32_t zone = 0; zone < zones; ++zone) {
         const double where = (zone + 0.5) / zones * static_cast<double>(identity.capacity.value);

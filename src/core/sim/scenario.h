@@ -25,8 +25,8 @@ struct Defect {
     double probability = 1; // that one reading meets it
     // slow: how much later than undisturbed; unreadable: how long the drive tries before it says so.
     Nanoseconds delay{};
-    Nanoseconds duration{}; // freeze: how long
-    bool endless = false;   // freeze: it never ends
+    Nanoseconds duration{};  // freeze: how long
+    bool endless = false;    // freeze: it never ends
     std::uint32_t times = 0; // met at most so often; 0: always
 };
 
@@ -72,7 +72,8 @@ struct Scenario {
     [[nodiscard]] Nanoseconds undisturbedDuration() const;
 };
 
-// `origin` names the text in errors: a file name. Errors name the key that is wrong or missing, and where it stands.
+// `origin` names the text in errors: a file name. Errors name the key that is wrong or missing, and where it
+// stands.
 Result<Scenario> parseScenario(const std::string& text, const std::string& origin);
 Result<Scenario> loadScenario(const std::string& path);
 

@@ -29,9 +29,7 @@ ata::Answer answerTo(const ReadEvent& event) {
 } // namespace
 
 SimLink::SimLink(Scenario scenario, double speed)
-    : m_surface(std::move(scenario))
-    , m_clock(speed)
-    , m_speed(speed) {}
+    : m_surface(std::move(scenario)), m_clock(speed), m_speed(speed) {}
 
 void SimLink::send(std::span<const Request> requests) {
     m_queue.insert(m_queue.end(), requests.begin(), requests.end());
@@ -74,8 +72,7 @@ void SimLink::begin(const Request& request) {
         return;
     }
     default:
-        m_reply.bytes =
-            ata::encodeAnswer({ata::status::ready | ata::status::error, ata::error::aborted, {}});
+        m_reply.bytes = ata::encodeAnswer({ata::status::ready | ata::status::error, ata::error::aborted, {}});
         m_latency = m_surface.scenario().overhead;
     }
 }

@@ -17,9 +17,7 @@ Nanoseconds rounded(double ns) {
 
 } // namespace
 
-Surface::Surface(Scenario scenario)
-    : m_scenario(std::move(scenario))
-    , m_met(m_scenario.defects.size(), 0) {
+Surface::Surface(Scenario scenario) : m_scenario(std::move(scenario)), m_met(m_scenario.defects.size(), 0) {
     Lba latest;
     for (const Defect& defect : m_scenario.defects) {
         latest = std::max(latest, defect.span.end());
@@ -71,7 +69,8 @@ void Surface::remember(LbaSpan span, bool continues) {
 double Surface::nsPerSector(Lba lba) {
     if (lba < m_zoneFirst || lba >= m_zoneEnd) {
         // Kept for one head's stripe; zones change at the next stripe, which no reader can tell.
-        const std::uint64_t stripe = std::max<std::uint64_t>(1, stripeBytes / m_scenario.identity.logicalBytes);
+        const std::uint64_t stripe =
+            std::max<std::uint64_t>(1, stripeBytes / m_scenario.identity.logicalBytes);
         const std::uint64_t number = lba.value / stripe;
         m_zoneFirst = {number * stripe};
         m_zoneEnd = {(number + 1) * stripe};
@@ -111,8 +110,9 @@ Nanoseconds Surface::mechanics(LbaSpan span, Nanoseconds now, bool continues) {
         if (m_scenario.rotating()) {
             const auto shortest = static_cast<double>(m_scenario.shortestSeek.count());
             const auto longest = static_cast<double>(m_scenario.longestSeek.count());
-            positionNs = shortest + (longest - shortest) * std::sqrt(distance) +
-                         static_cast<double>(m_scenario.turn().count()) * random(span.first.value, m_attempts + 7);
+            positionNs =
+                shortest + (longest - shortest) * std::sqrt(distance) +
+                static_cast<double>(m_scenario.turn().count()) * random(span.first.value, m_attempts + 7);
         }
         headNs = nowNs + positionNs + static_cast<double>(span.count.value) * perSector * jitter;
         m_headAt = span.end();
@@ -133,14 +133,16 @@ Nanoseconds Surface::speckles(LbaSpan span) const {
             const Speckle& speckle = m_scenario.speckles[i];
             if (random(r, 101 + i) * 1e6 >= speckle.perMillion)
                 continue;
-            const Lba where{r * region + static_cast<std::uint64_t>(random(r, 202 + i) * static_cast<double>(region))};
-            const double percent =
-                static_cast<double>(where.value) * 100 / static_cast<double>(m_scenario.identity.capacity.value);
+            const Lba where{r * region +
+                            static_cast<std::uint64_t>(random(r, 202 + i) * static_cast<double>(region))};
+            const double percent = static_cast<double>(where.value) * 100 /
+                                   static_cast<double>(m_scenario.identity.capacity.value);
             if (!span.contains(where) || percent < speckle.fromPercent || percent > speckle.toPercent)
                 continue;
             // More of the mild than of the grave.
             const double grave = std::pow(random(r, 303 + i), 3);
-            extra += speckle.least + rounded(static_cast<double>((speckle.most - speckle.least).count()) * grave);
+            extra +=
+                speckle.least + rounded(static_cast<double>((speckle.most - speckle.least).count()) * grave);
         }
     }
     return extra;

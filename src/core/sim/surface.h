@@ -23,7 +23,8 @@ public:
     explicit Surface(Scenario scenario);
 
     [[nodiscard]] const Scenario& scenario() const { return m_scenario; }
-    // One read, sent at `now`. Requires a span inside the drive, and each `now` no earlier than the answer before.
+    // One read, sent at `now`. Requires a span inside the drive, and each `now` no earlier than the answer
+    // before.
     ReadEvent read(LbaSpan span, Nanoseconds now);
 
 private:

@@ -27,8 +27,7 @@ void VirtualClock::advanceTo(Nanoseconds t) {
 
 void VirtualClock::keepPace() {
     const Nanoseconds real = m_real.now();
-    const Nanoseconds due =
-        m_anchorReal + fromSeconds(toSeconds(m_now - m_anchorVirtual) / m_speed);
+    const Nanoseconds due = m_anchorReal + fromSeconds(toSeconds(m_now - m_anchorVirtual) / m_speed);
     if (!m_anchored || real - due > mostLag) {
         m_anchored = true;
         m_anchorReal = real;

@@ -5,13 +5,12 @@
 
 namespace orbita::sim {
 
-// A clock that moves only when told. Unpaced, any time passes at once; paced, `speed` virtual seconds are made
-// to last one real second, so that a simulated drive can be watched.
+// A clock that moves only when told. Unpaced, any time passes at once; paced, `speed` virtual seconds are
+// made to last one real second, so that a simulated drive can be watched.
 class VirtualClock final : public Clock {
 public:
     // speed 0: unpaced.
-    explicit VirtualClock(double speed = 0)
-        : m_speed(speed) {}
+    explicit VirtualClock(double speed = 0) : m_speed(speed) {}
 
     [[nodiscard]] Nanoseconds now() const override { return m_now; }
     void sleep(Nanoseconds duration) override { advanceTo(m_now + duration); }

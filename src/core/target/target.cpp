@@ -48,8 +48,8 @@ Result<Target> findDemo(const std::string& name) {
             return std::move(demo);
         known += (known.empty() ? "" : ", ") + demo.name;
     }
-    return tl::unexpected(Error{Error::Kind::notFound, "looking for", name, "there is no such demonstration drive",
-                                "There are: " + known + "."});
+    return tl::unexpected(Error{Error::Kind::notFound, "looking for", name,
+                                "there is no such demonstration drive", "There are: " + known + "."});
 }
 
 } // namespace
@@ -66,8 +66,8 @@ Result<std::vector<Target>> demoTargets(const fs::path& folder) {
         if (entry.path().extension() == ".json")
             files.push_back(entry.path());
     if (error || files.empty())
-        return tl::unexpected(Error{Error::Kind::notFound, "looking for the demonstration rack in", folder.string(),
-                                    error ? error.message() : "there are no scenarios",
+        return tl::unexpected(Error{Error::Kind::notFound, "looking for the demonstration rack in",
+                                    folder.string(), error ? error.message() : "there are no scenarios",
                                     "It is installed with Orbita's programs; install them anew."});
     std::sort(files.begin(), files.end());
     std::vector<Target> targets;
@@ -119,8 +119,8 @@ Result<std::unique_ptr<Drive>> openTarget(const Target& target, bool paced, std:
 }
 
 Result<void> checkExportPlace(const fs::path& path, const Target& target) {
-    const bool onScenario =
-        target.simulated() && fs::exists(path) && fs::exists(target.scenarioFile) && fs::equivalent(path, target.scenarioFile);
+    const bool onScenario = target.simulated() && fs::exists(path) && fs::exists(target.scenarioFile) &&
+                            fs::equivalent(path, target.scenarioFile);
     if (!onScenario && (target.simulated() || !liesOn(path, target.name)))
         return {};
     return tl::unexpected(Error{Error::Kind::refusedUnsafe, "writing to", path.string(),

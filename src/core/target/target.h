@@ -12,11 +12,11 @@
 namespace orbita {
 
 struct Target {
-    std::string name;                        // as given
-    DriveIdentity identity;                  // what is known without opening; capacity 0 where nothing is
+    std::string name;       // as given
+    DriveIdentity identity; // what is known without opening; capacity 0 where nothing is
     std::vector<DriveUse> uses;
     std::string backingFile;
-    std::optional<sim::Scenario> scenario;   // of a simulated drive
+    std::optional<sim::Scenario> scenario; // of a simulated drive
     std::filesystem::path scenarioFile;
 
     [[nodiscard]] bool simulated() const { return scenario.has_value(); }
@@ -27,11 +27,12 @@ std::filesystem::path demoFolder();
 // The demonstration rack, in the order of the file names. Errors name the file.
 Result<std::vector<Target>> demoTargets(const std::filesystem::path& folder = demoFolder());
 
-// Recognises what is named, without opening a drive. Errors: no such demonstration drive (with those there are),
-// a bad scenario, no such path.
+// Recognises what is named, without opening a drive. Errors: no such demonstration drive (with those there
+// are), a bad scenario, no such path.
 Result<Target> findTarget(const std::string& name);
 
-// Opens it for reading. `paced`: a simulated drive plays at the speed its scenario asks for; else as fast as can be.
+// Opens it for reading. `paced`: a simulated drive plays at the speed its scenario asks for; else as fast as
+// can be.
 Result<std::unique_ptr<Drive>> openTarget(const Target& target, bool paced, std::stop_token stop = {});
 
 // Refuses a place for results that lies on the drive to be scanned.

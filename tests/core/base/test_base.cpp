@@ -43,7 +43,8 @@ private slots:
             QCOMPARE(set.total().value, std::uint64_t{sectors.size()});
             for (std::size_t k = 0; k < set.spans().size(); ++k) {
                 QVERIFY(!set.spans()[k].empty());
-                QVERIFY(sectors.contains(set.spans()[k].first.value) && sectors.contains(set.spans()[k].last().value));
+                QVERIFY(sectors.contains(set.spans()[k].first.value) &&
+                        sectors.contains(set.spans()[k].last().value));
                 QVERIFY(k == 0 || set.spans()[k - 1].end() < set.spans()[k].first);
             }
         }
@@ -65,7 +66,8 @@ private slots:
     void errorsSayWhatToDo() {
         QFETCH(int, number);
         QFETCH(QString, hint);
-        const QString message = QString::fromStdString(systemError("opening for reading", "/dev/sdq", number).message());
+        const QString message =
+            QString::fromStdString(systemError("opening for reading", "/dev/sdq", number).message());
         QVERIFY2(message.startsWith("opening for reading /dev/sdq: "), qPrintable(message));
         QVERIFY2(message.contains(hint), qPrintable(message));
     }

@@ -16,7 +16,8 @@ class TestCommandBlocks : public QObject {
 private slots:
     void readDmaExtBytes() {
         const CommandBlock block = ata::readDmaExt({0x123456789ABC}, 2048);
-        const std::array<int, 14> expected = {0x27, 0x80, 0x25, 0, 0xBC, 0x9A, 0x78, 0x40, 0x56, 0x34, 0x12, 0, 0x00, 0x08};
+        const std::array<int, 14> expected = {0x27, 0x80, 0x25, 0,    0xBC, 0x9A, 0x78,
+                                              0x40, 0x56, 0x34, 0x12, 0,    0x00, 0x08};
         for (std::size_t i = 0; i < expected.size(); ++i)
             QCOMPARE(std::to_integer<int>(block.bytes[i]), expected[i]);
         QCOMPARE(ata::lbaOf(block).value, std::uint64_t{0x123456789ABC});
@@ -24,7 +25,8 @@ private slots:
         QCOMPARE(ata::sectorsOf(ata::readDmaExt({0}, 65536)), 65536U);
     }
     void answersGoThere() {
-        const ata::Answer answer{ata::status::ready | ata::status::error, ata::error::uncorrectable, {0xABCDEF012345}};
+        const ata::Answer answer{
+            ata::status::ready | ata::status::error, ata::error::uncorrectable, {0xABCDEF012345}};
         const auto bytes = ata::encodeAnswer(answer);
         const auto back = ata::decodeAnswer(bytes);
         QVERIFY(back.has_value());
@@ -46,7 +48,8 @@ private slots:
         QFETCH(unsigned, logical);
         QFETCH(unsigned, physical);
         QFETCH(unsigned, rotation);
-        const ata::IdentifyData data{"Halden Tern 40", "TG-4X0193", "HT02", {7814037168}, logical, physical, rotation};
+        const ata::IdentifyData data{"Halden Tern 40", "TG-4X0193", "HT02",  {7814037168},
+                                     logical,          physical,    rotation};
         const auto bytes = ata::encodeIdentify(data);
         const auto back = ata::decodeIdentify(bytes);
         QVERIFY(back.has_value());
@@ -90,7 +93,8 @@ private slots:
         QVERIFY(!mayPass(plainBlock));
     }
     void refusedCommandsNeverLeave() {
-        test::ScriptedLink link([](const CommandBlock&) { return test::Scripted{{.carried = Carried::answered}}; });
+        test::ScriptedLink link(
+            [](const CommandBlock&) { return test::Scripted{{.carried = Carried::answered}}; });
         Request write;
         write.block = ata::readDmaExt({0}, 8);
         write.block.bytes[2] = std::byte{0x35}; // WRITE DMA EXT

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Real block devices of the running kernel, with errors and delays that the kernel returns. Needs root, loop devices
-// and FUSE; says which of them is missing where it cannot run.
+// Real block devices of the running kernel, with errors and delays that the kernel returns. Needs root, loop
+// devices and FUSE; says which of them is missing where it cannot run.
 #include <QTest>
 
 #include "core/drive/plain_drive.h"
@@ -55,7 +55,9 @@ public:
     [[nodiscard]] int status() const { return m_status; }
     [[nodiscard]] QString why() const { return m_why; }
     [[nodiscard]] const std::string& device() const { return m_device; }
-    Ran lab(const QString& what) { return run(QStringLiteral(ORBITA_LAB "/kernel-block-device/run"), {what, m_dir.path()}); }
+    Ran lab(const QString& what) {
+        return run(QStringLiteral(ORBITA_LAB "/kernel-block-device/run"), {what, m_dir.path()});
+    }
 
 private:
     void write(const char* name, const QByteArray& content) {
@@ -69,16 +71,17 @@ private:
     std::string m_device;
 };
 
-QByteArray fault(const char* kind, std::uint64_t firstSector, std::uint64_t sectors, const char* seconds = "") {
+QByteArray fault(const char* kind, std::uint64_t firstSector, std::uint64_t sectors,
+                 const char* seconds = "") {
     return QByteArray(kind) + ' ' + QByteArray::number(static_cast<qulonglong>(firstSector * 512)) + ' ' +
            QByteArray::number(static_cast<qulonglong>(sectors * 512)) + ' ' + seconds + '\n';
 }
 
 } // namespace
 
-#define NEED(device)                                                                                                   \
-    if ((device).status() == cannotRun)                                                                                \
-        QSKIP(qPrintable((device).why()));                                                                             \
+#define NEED(device)                                                                                         \
+    if ((device).status() == cannotRun)                                                                      \
+        QSKIP(qPrintable((device).why()));                                                                   \
     QVERIFY2((device).status() == 0, qPrintable((device).why()))
 
 class TestKernelBlockDevice : public QObject {
@@ -86,11 +89,13 @@ class TestKernelBlockDevice : public QObject {
 private slots:
     void exactToTheSector() {
         constexpr std::uint64_t sectors = 32 * 2048;
-        KernelDevice lab(sectors * 512, fault("error", 0, 1) + fault("error", 1000, 3) + fault("error", 1023, 2) +
-                                            fault("error", 20'000, 9) + fault("error", sectors - 1, 1) +
-                                            fault("delay", 40'000, 1, "0.35") + fault("delay", 50'001, 1, "0.12"));
+        KernelDevice lab(sectors * 512,
+                         fault("error", 0, 1) + fault("error", 1000, 3) + fault("error", 1023, 2) +
+                             fault("error", 20'000, 9) + fault("error", sectors - 1, 1) +
+                             fault("delay", 40'000, 1, "0.35") + fault("delay", 50'001, 1, "0.12"));
         NEED(lab);
-        auto drive = openPlainDrive(lab.device(), describeDevice(lab.device())->identity, std::chrono::seconds{5});
+        auto drive =
+            openPlainDrive(lab.device(), describeDevice(lab.device())->identity, std::chrono::seconds{5});
         QVERIFY2(drive.has_value(), drive ? "" : drive.error().message().c_str());
         QVERIFY((*drive)->limits().notes.empty()); // direct, no guess
         QVERIFY((*drive)->limits().maxSectorsPerCommand > 0);
@@ -122,7 +127,10 @@ private slots:
             plan.blockSectors = 128;
             plan.limit = std::chrono::milliseconds{300};
             ScanSession session(
-                [&](std::stop_token stop) { return openPlainDrive(lab.device(), {}, std::chrono::seconds{5}, std::move(stop)); }, plan);
+                [&](std::stop_token stop) {
+                    return openPlainDrive(lab.device(), {}, std::chrono::seconds{5}, std::move(stop));
+                },
+                plan);
             QTRY_COMPARE_WITH_TIMEOUT(session.feed().status().phase, ScanPhase::waiting, 10'000);
             QCOMPARE(session.feed().status().position.value, std::uint64_t{4096});
             timer.start();
@@ -153,8 +161,11 @@ private slots:
         NEED(lab);
         ScanPlan plan;
         plan.blockSectors = 64;
-        ScanSession session([&](std::stop_token stop) { return openPlainDrive(lab.device(), {}, std::chrono::seconds{5}, std::move(stop)); },
-                            plan);
+        ScanSession session(
+            [&](std::stop_token stop) {
+                return openPlainDrive(lab.device(), {}, std::chrono::seconds{5}, std::move(stop));
+            },
+            plan);
         QTRY_VERIFY_WITH_TIMEOUT(session.feed().status().position.value >= 3000, 20'000);
         lab.lab("break");
         QTRY_VERIFY_WITH_TIMEOUT(session.ended(), 30'000);
@@ -180,8 +191,11 @@ private slots:
         const bool mounted = run("mount", {loop.output, mountPoint}).status == 0;
         const auto described = describeDevice(device);
         const auto target = findTarget(device);
-        const bool refused = mounted && target && !checkExportPlace((mountPoint + "/scan.json").toStdString(), *target).has_value();
-        const bool elsewhere = target && checkExportPlace(dir.filePath("scan.json").toStdString(), *target).has_value();
+        const bool refused =
+            mounted && target &&
+            !checkExportPlace((mountPoint + "/scan.json").toStdString(), *target).has_value();
+        const bool elsewhere =
+            target && checkExportPlace(dir.filePath("scan.json").toStdString(), *target).has_value();
         if (mounted)
             run("umount", {mountPoint});
         run("losetup", {"-d", loop.output});

@@ -32,7 +32,8 @@ private slots:
         QFETCH(int, error);
         Reply reply;
         reply.carried = Carried::answered;
-        reply.bytes = ata::encodeAnswer({static_cast<std::uint8_t>(status), static_cast<std::uint8_t>(error), {77}});
+        reply.bytes =
+            ata::encodeAnswer({static_cast<std::uint8_t>(status), static_cast<std::uint8_t>(error), {77}});
         const Judged judged = judgeAta(reply);
         QTEST(judged.outcome, "outcome");
         QCOMPARE(judged.firstBad.has_value(), judged.outcome == Outcome::unreadable);

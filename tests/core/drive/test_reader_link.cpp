@@ -29,7 +29,8 @@ std::vector<int> readers() {
         if (!stat.open(QIODevice::ReadOnly))
             continue;
         const QByteArray line = stat.readAll();
-        if (line.contains("(orbita-reader)") && line.split(' ').value(3).toInt() == getpid() && line.split(' ').value(2) != "Z")
+        if (line.contains("(orbita-reader)") && line.split(' ').value(3).toInt() == getpid() &&
+            line.split(' ').value(2) != "Z")
             pids.push_back(entry.toInt());
     }
     return pids;
@@ -110,7 +111,8 @@ private slots:
         auto opened = openReaderLink(file("halt", 1 << 20), std::chrono::seconds{5});
         QVERIFY(opened.has_value());
         Link& link = *opened->link;
-        const std::array<Request, 3> first = {readOf(0, 0, 4096), readOf(1, 1 << 20, 4096), readOf(2, 4096, 4096)};
+        const std::array<Request, 3> first = {readOf(0, 0, 4096), readOf(1, 1 << 20, 4096),
+                                              readOf(2, 4096, 4096)};
         link.submit(first);
         QTest::qSleep(100);
         const Request late = readOf(3, 8192, 4096);
@@ -131,9 +133,12 @@ private slots:
     void clearWordsForWhatCannotBeOpened_data() {
         QTest::addColumn<QString>("path");
         QTest::addColumn<QString>("words");
-        QTest::newRow("no such path") << "/no/such/drive" << "No such file";
-        QTest::newRow("directory") << "/tmp" << "directory";
-        QTest::newRow("character device") << "/dev/null" << "neither a block device nor a file";
+        QTest::newRow("no such path") << "/no/such/drive"
+                                      << "No such file";
+        QTest::newRow("directory") << "/tmp"
+                                   << "directory";
+        QTest::newRow("character device") << "/dev/null"
+                                          << "neither a block device nor a file";
     }
     void clearWordsForWhatCannotBeOpened() {
         QFETCH(QString, path);
@@ -152,13 +157,15 @@ private slots:
     void noPermissionSaysWhatWouldGiveIt() {
         if (geteuid() != 0) {
             QFile::setPermissions(QString::fromStdString(file("secret", 4096)), {});
-            const auto opened = openPlainDrive(m_dir.filePath("secret").toStdString(), {}, std::chrono::seconds{5});
+            const auto opened =
+                openPlainDrive(m_dir.filePath("secret").toStdString(), {}, std::chrono::seconds{5});
             QVERIFY(!opened.has_value());
             QCOMPARE(opened.error().kind, Error::Kind::noPermission);
             return;
         }
         // Root may open anything; the words for it are the same ones.
-        QVERIFY(systemError("opening for reading", "/dev/sdq", EACCES).advice.find("disk") != std::string::npos);
+        QVERIFY(systemError("opening for reading", "/dev/sdq", EACCES).advice.find("disk") !=
+                std::string::npos);
     }
     void killedReaderIsToldApartFromADrive() {
         auto opened = openReaderLink(file("killed", 1 << 20), std::chrono::seconds{5});

@@ -58,7 +58,8 @@ class TestInventory : public QObject {
 private slots:
     void drivesAreDescribed() {
         FakeSystem system;
-        const QString sda = system.drive("sda", "pci0000:00/0000:00:1f.2/ata1/host0/target0:0:0/0:0:0:0", "7814037168");
+        const QString sda =
+            system.drive("sda", "pci0000:00/0000:00:1f.2/ata1/host0/target0:0:0/0:0:0:0", "7814037168");
         system.put(sda + "/device/vendor", "ATA     \n");
         system.put(sda + "/device/model", "Halden Tern 40  \n");
         system.put(sda + "/device/vpd_pg80", QByteArray("\x00\x80\x00\x0A", 4) + " TG-4X0193");
@@ -70,7 +71,8 @@ private slots:
         system.put(nvme + "/device/serial", "SK41-00926\n");
         system.put(nvme + "/device/firmware_rev", "3.1b\n");
         system.put(nvme + "/queue/rotational", "0\n");
-        system.drive("sdb", "pci0000:00/0000:00:14.0/usb2/2-1/2-1:1.0/host4/target4:0:0/4:0:0:0", "1953525168");
+        system.drive("sdb", "pci0000:00/0000:00:14.0/usb2/2-1/2-1:1.0/host4/target4:0:0/4:0:0:0",
+                     "1953525168");
         system.drive("sdc", "pci0000:00/x", "0"); // a card reader without a card
         system.drive("ram0", "virtual", "8192");
         system.drive("dm-0", "virtual", "8192");
@@ -109,9 +111,11 @@ private slots:
 
         const auto drives = listDrives(system.paths());
         const auto& a = find(drives, "/dev/sda")->uses;
-        QCOMPARE(a, (std::vector<DriveUse>{{UseKind::mounted, "sda1", "/srv/tide gauges"}, {UseKind::swap, "sda2", "/dev/sda2"}}));
+        QCOMPARE(a, (std::vector<DriveUse>{{UseKind::mounted, "sda1", "/srv/tide gauges"},
+                                           {UseKind::swap, "sda2", "/dev/sda2"}}));
         const auto& b = find(drives, "/dev/sdb")->uses;
-        QCOMPARE(b, (std::vector<DriveUse>{{UseKind::held, "sdb", "gauges"}, {UseKind::mounted, "sdb", "/archive"}}));
+        QCOMPARE(b, (std::vector<DriveUse>{{UseKind::held, "sdb", "gauges"},
+                                           {UseKind::mounted, "sdb", "/archive"}}));
         QVERIFY(!find(drives, "/dev/sdd")->inUse());
     }
     void nothingAttachedIsNoError() {

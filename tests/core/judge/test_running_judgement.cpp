@@ -30,7 +30,11 @@ RunningJudgement judge(const Case& c) {
     status.phase = c.phase;
     std::vector<LedgerEntry> ledger;
     for (int i = 0; i < c.unreadablePatches; ++i)
-        ledger.push_back({{{8'400'000 + static_cast<std::uint64_t>(i) * 1'000'000}, {8}}, Grade::unreadable, Standing::confirmed, {}, true});
+        ledger.push_back({{{8'400'000 + static_cast<std::uint64_t>(i) * 1'000'000}, {8}},
+                          Grade::unreadable,
+                          Standing::confirmed,
+                          {},
+                          true});
     return judgeSoFar(status, ledger, drive, c.data);
 }
 
@@ -49,18 +53,28 @@ private slots:
         QTest::addColumn<NextStep>("next");
         QTest::newRow("too little") << Case{.steady = 3} << Meaning::nothingYet << NextStep::goOn;
         QTest::newRow("half, clean") << Case{} << Meaning::even << NextStep::goOn;
-        QTest::newRow("whole, clean") << Case{.covered = 1, .ended = Ended::complete} << Meaning::even << NextStep::none;
-        QTest::newRow("a clean tenth is no clean drive") << Case{.covered = 0.1, .ended = Ended::stopped} << Meaning::even << NextStep::goOn;
+        QTest::newRow("whole, clean")
+            << Case{.covered = 1, .ended = Ended::complete} << Meaning::even << NextStep::none;
+        QTest::newRow("a clean tenth is no clean drive")
+            << Case{.covered = 0.1, .ended = Ended::stopped} << Meaning::even << NextStep::goOn;
         QTest::newRow("slow") << Case{.laboured = 3} << Meaning::slowOnly << NextStep::readAgain;
-        QTest::newRow("one patch") << Case{.unreadablePatches = 1} << Meaning::fewUnreadable << NextStep::saveData;
-        QTest::newRow("one patch, saved") << Case{.unreadablePatches = 1, .data = DataElsewhere::saved} << Meaning::fewUnreadable << NextStep::goOn;
-        QTest::newRow("one patch, not known") << Case{.unreadablePatches = 1, .data = DataElsewhere::unknown} << Meaning::fewUnreadable << NextStep::saveData;
-        QTest::newRow("many patches") << Case{.unreadablePatches = 9} << Meaning::manyUnreadable << NextStep::saveDataFirst;
+        QTest::newRow("one patch") << Case{.unreadablePatches = 1} << Meaning::fewUnreadable
+                                   << NextStep::saveData;
+        QTest::newRow("one patch, saved") << Case{.unreadablePatches = 1, .data = DataElsewhere::saved}
+                                          << Meaning::fewUnreadable << NextStep::goOn;
+        QTest::newRow("one patch, not known") << Case{.unreadablePatches = 1, .data = DataElsewhere::unknown}
+                                              << Meaning::fewUnreadable << NextStep::saveData;
+        QTest::newRow("many patches")
+            << Case{.unreadablePatches = 9} << Meaning::manyUnreadable << NextStep::saveDataFirst;
         QTest::newRow("link") << Case{.linkFaults = 4} << Meaning::linkSuspect << NextStep::changeCable;
-        QTest::newRow("link faults do not hide bad sectors") << Case{.linkFaults = 4, .unreadablePatches = 1} << Meaning::fewUnreadable << NextStep::saveData;
-        QTest::newRow("gone") << Case{.ended = Ended::driveGone} << Meaning::notAnswering << NextStep::saveDataFirst;
-        QTest::newRow("no answer, saved") << Case{.ended = Ended::noAnswer, .data = DataElsewhere::saved} << Meaning::notAnswering << NextStep::checkPower;
-        QTest::newRow("silent now") << Case{.unreadablePatches = 1, .phase = ScanPhase::waiting} << Meaning::silentNow << NextStep::wait;
+        QTest::newRow("link faults do not hide bad sectors")
+            << Case{.linkFaults = 4, .unreadablePatches = 1} << Meaning::fewUnreadable << NextStep::saveData;
+        QTest::newRow("gone") << Case{.ended = Ended::driveGone} << Meaning::notAnswering
+                              << NextStep::saveDataFirst;
+        QTest::newRow("no answer, saved") << Case{.ended = Ended::noAnswer, .data = DataElsewhere::saved}
+                                          << Meaning::notAnswering << NextStep::checkPower;
+        QTest::newRow("silent now") << Case{.unreadablePatches = 1, .phase = ScanPhase::waiting}
+                                    << Meaning::silentNow << NextStep::wait;
     }
     void meanings() {
         QFETCH(Case, evidence);

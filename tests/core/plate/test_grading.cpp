@@ -33,7 +33,8 @@ private slots:
         QTEST(gradeOf(Nanoseconds{static_cast<std::int64_t>(turns * 1e7)}, unit, {}), "grade");
     }
     void housePolicyMayDiffer() {
-        QCOMPARE(gradeOf(std::chrono::milliseconds{30}, std::chrono::milliseconds{10}, {4, 16, 64}), Grade::steady);
+        QCOMPARE(gradeOf(std::chrono::milliseconds{30}, std::chrono::milliseconds{10}, {4, 16, 64}),
+                 Grade::steady);
     }
     void unitFollowsTheDrive() {
         DriveIdentity drive;
@@ -53,7 +54,8 @@ private slots:
     }
     void cellsPackAndUnpack() {
         for (const Grade grade : allGrades)
-            for (const Standing standing : {Standing::once, Standing::confirmed, Standing::passing, Standing::disturbed})
+            for (const Standing standing :
+                 {Standing::once, Standing::confirmed, Standing::passing, Standing::disturbed})
                 for (const int code : {0, 1, 1023, 2047}) {
                     const Cell cell{grade, standing, static_cast<LatencyCode>(code)};
                     QCOMPARE(Cell::unpack(cell.packed()), cell);

@@ -9,7 +9,8 @@
 using namespace orbita;
 
 namespace {
-LedgerEntry bad(std::uint64_t lba, std::uint64_t sectors, Grade grade = Grade::unreadable, Standing standing = Standing::confirmed) {
+LedgerEntry bad(std::uint64_t lba, std::uint64_t sectors, Grade grade = Grade::unreadable,
+                Standing standing = Standing::confirmed) {
     return {{{lba}, {sectors}}, grade, standing, std::chrono::milliseconds{10}, true};
 }
 } // namespace
@@ -89,8 +90,8 @@ private slots:
         Ledger ledger;
         const std::uint64_t gap = patchGapBytes / 512;
         ledger.add(bad(0, 8));
-        ledger.add(bad(8 + gap, 8, Grade::laboured)); // exactly the gap: the same patch
-        ledger.add(bad(16 + gap + gap + 1, 8));       // one more: another
+        ledger.add(bad(8 + gap, 8, Grade::laboured));     // exactly the gap: the same patch
+        ledger.add(bad(16 + gap + gap + 1, 8));           // one more: another
         ledger.add(bad(40'000'000, 8, Grade::linkFault)); // no matter of the surface
         const auto patches = patchesOf(ledger.entries(), 512);
         QCOMPARE(patches.size(), std::size_t{2});

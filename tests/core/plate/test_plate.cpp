@@ -37,7 +37,8 @@ void compare(const Summary& fast, const Summary& slow) {
     QCOMPARE(fast.worst, slow.worst);
     QCOMPARE(fast.gradesPresent, slow.gradesPresent);
     QCOMPARE(fast.slowest, slow.slowest);
-    QVERIFY2(std::abs(fast.meanNs - slow.meanNs) <= 0.02 * slow.meanNs + 1, qPrintable(QString("%1 %2").arg(fast.meanNs).arg(slow.meanNs)));
+    QVERIFY2(std::abs(fast.meanNs - slow.meanNs) <= 0.02 * slow.meanNs + 1,
+             qPrintable(QString("%1 %2").arg(fast.meanNs).arg(slow.meanNs)));
     QVERIFY(std::abs(fast.visited - slow.visited) < 0.001);
     QCOMPARE(fast.visited == 1.0, slow.visited == 1.0);
     QCOMPARE(fast.visited == 0.0, slow.visited == 0.0);
@@ -70,7 +71,8 @@ private slots:
             const std::uint64_t count = 1 + random() % std::min<std::uint64_t>(blocks - first, 300);
             for (std::uint64_t b = first; b < first + count; ++b) {
                 const auto grade = random() % 50 == 0 ? static_cast<Grade>(2 + random() % 6) : Grade::steady;
-                const auto latency = static_cast<LatencyCode>(grade == Grade::linkFault ? 0 : 700 + random() % 100);
+                const auto latency =
+                    static_cast<LatencyCode>(grade == Grade::linkFault ? 0 : 700 + random() % 100);
                 plate.set(b, {grade, Standing::once, latency});
             }
             plate.settle(first, count);

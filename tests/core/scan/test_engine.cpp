@@ -67,7 +67,8 @@ LbaSpan spanOf(const CommandBlock& command) {
 }
 
 bool onTape(const ScanRecord& record, TapeKind kind) {
-    return std::any_of(record.tape.begin(), record.tape.end(), [&](const TapeEntry& e) { return e.kind == kind; });
+    return std::any_of(record.tape.begin(), record.tape.end(),
+                       [&](const TapeEntry& e) { return e.kind == kind; });
 }
 
 } // namespace
@@ -84,13 +85,16 @@ private slots:
     void spanIsKeptTo() {
         ScanPlan plan = smallBlocks();
         plan.span = LbaSpan{{1003}, {777}};
-        const ScanRecord record = scanWith({defect(sim::DefectKind::unreadable, 992), defect(sim::DefectKind::unreadable, 1776, 16)}, plan);
+        const ScanRecord record = scanWith(
+            {defect(sim::DefectKind::unreadable, 992), defect(sim::DefectKind::unreadable, 1776, 16)}, plan);
         QCOMPARE(record.covered, std::vector<LbaSpan>{*plan.span});
-        QCOMPARE(sectorsOf(record.ledger, Grade::unreadable), (std::vector<std::uint64_t>{1776, 1777, 1778, 1779}));
+        QCOMPARE(sectorsOf(record.ledger, Grade::unreadable),
+                 (std::vector<std::uint64_t>{1776, 1777, 1778, 1779}));
     }
     // Read mode never writes: all that reaches the link is on the list of what reads.
     void onlyReadsReachTheLink() {
-        ScriptedDrive d = scripted([](const CommandBlock& c) { return spanOf(c).contains({5000}) ? fails(ENODATA) : good(); });
+        ScriptedDrive d = scripted(
+            [](const CommandBlock& c) { return spanOf(c).contains({5000}) ? fails(ENODATA) : good(); });
         runScan(*d.drive, smallBlocks());
         QVERIFY(d.link->sent().size() > sectors / block);
         for (const CommandBlock& command : d.link->sent()) {
@@ -101,7 +105,8 @@ private slots:
     void stopsAtItsRule() {
         ScanPlan plan = smallBlocks();
         plan.stopAfterUnreadable = 12;
-        const ScanRecord record = scanWith({defect(sim::DefectKind::unreadable, 800), defect(sim::DefectKind::unreadable, 8000, 64)}, plan);
+        const ScanRecord record = scanWith(
+            {defect(sim::DefectKind::unreadable, 800), defect(sim::DefectKind::unreadable, 8000, 64)}, plan);
         QCOMPARE(record.status.ended, Ended::stopRule);
         QCOMPARE(sectorsOf(record.ledger, Grade::unreadable).size(), std::size_t{16});
         QVERIFY(onTape(record, TapeKind::stopRule));
@@ -134,7 +139,8 @@ private slots:
         link = d.link;
         const ScanRecord record = runScan(*d.drive, smallBlocks());
         QCOMPARE(record.status.ended, Ended::complete);
-        const auto stalled = std::find_if(sent.begin(), sent.end(), [](const auto& s) { return s.first == 3200; });
+        const auto stalled =
+            std::find_if(sent.begin(), sent.end(), [](const auto& s) { return s.first == 3200; });
         QVERIFY(stalled != sent.end() && stalled + 1 != sent.end());
         QVERIFY((stalled + 1)->second - stalled->second >= std::chrono::seconds{30});
         QCOMPARE((stalled + 1)->first, std::uint64_t{3264});
@@ -157,7 +163,8 @@ private slots:
         QCOMPARE(record.plate->at(32000 / block).grade, Grade::none);
         QVERIFY(onTape(record, TapeKind::probing));
     }
-    // A drive taken offline answers everything with a bare error, at once. None of that is held against the surface.
+    // A drive taken offline answers everything with a bare error, at once. None of that is held against the
+    // surface.
     void bareErrorsEverywhereAreADriveGone() {
         bool gone = false;
         ScriptedDrive d = scripted([&](const CommandBlock& c) {
@@ -174,7 +181,9 @@ private slots:
     }
     // The same error at one place, while others still read: unreadable, no cause given.
     void bareErrorAtOnePlaceIsUnreadable() {
-        ScriptedDrive d = scripted([](const CommandBlock& c) { return spanOf(c).overlaps({{5003}, {2}}) ? fails(EIO) : good(); });
+        ScriptedDrive d = scripted([](const CommandBlock& c) {
+            return spanOf(c).overlaps({{5003}, {2}}) ? fails(EIO) : good();
+        });
         const ScanRecord record = runScan(*d.drive, smallBlocks());
         QCOMPARE(record.status.ended, Ended::complete);
         QCOMPARE(sectorsOf(record.ledger, Grade::unreadable), (std::vector<std::uint64_t>{5003, 5004}));
@@ -182,7 +191,9 @@ private slots:
         QCOMPARE(record.ledger[0].standing, Standing::confirmed);
     }
     void bareErrorOnTheVeryFirstBlock() {
-        ScriptedDrive d = scripted([](const CommandBlock& c) { return spanOf(c).overlaps({{0}, {1}}) ? fails(EIO) : good(); });
+        ScriptedDrive d = scripted([](const CommandBlock& c) {
+            return spanOf(c).overlaps({{0}, {1}}) ? fails(EIO) : good();
+        });
         const ScanRecord record = runScan(*d.drive, smallBlocks());
         QCOMPARE(record.status.ended, Ended::complete);
         QCOMPARE(sectorsOf(record.ledger, Grade::unreadable), std::vector<std::uint64_t>{0});
@@ -272,7 +283,10 @@ private slots:
         sim::Scenario scenario = smallScenario(sectors * 16);
         scenario.defects = {defect(sim::DefectKind::unreadable, 500'000)};
         ScanSession session(
-            [&](std::stop_token) { return openAtaDrive(std::make_unique<sim::SimLink>(scenario, 8.0), "sim", "simulated", std::chrono::seconds{1}); },
+            [&](std::stop_token) {
+                return openAtaDrive(std::make_unique<sim::SimLink>(scenario, 8.0), "sim", "simulated",
+                                    std::chrono::seconds{1});
+            },
             smallBlocks());
         for (int i = 0; i < 5; ++i) {
             QTest::qWait(20);
@@ -311,7 +325,10 @@ private slots:
         }
         // In real time: what takes the drive seconds takes seconds.
         ScanSession session(
-            [&](std::stop_token) { return openAtaDrive(std::make_unique<sim::SimLink>(scenario, 1.0), "sim", "simulated", std::chrono::seconds{1}); },
+            [&](std::stop_token) {
+                return openAtaDrive(std::make_unique<sim::SimLink>(scenario, 1.0), "sim", "simulated",
+                                    std::chrono::seconds{1});
+            },
             smallBlocks());
         QTest::qWait(350);
         if (pauseFirst)
@@ -325,8 +342,11 @@ private slots:
         QCOMPARE(session.record().status.ended, Ended::stopped);
     }
     void failureToOpenIsTold() {
-        ScanSession session([](std::stop_token) -> Result<std::unique_ptr<Drive>> { return tl::unexpected(systemError("opening for reading", "/dev/sdq", ENOENT)); },
-                            ScanPlan{});
+        ScanSession session(
+            [](std::stop_token) -> Result<std::unique_ptr<Drive>> {
+                return tl::unexpected(systemError("opening for reading", "/dev/sdq", ENOENT));
+            },
+            ScanPlan{});
         QTRY_VERIFY(session.ended());
         QVERIFY(session.feed().error().has_value());
         QVERIFY(session.record().plate == nullptr);

@@ -93,16 +93,19 @@ private slots:
         for (const Said& s : said) {
             const double really = toSeconds(status.elapsed - s.elapsed);
             const double off = toSeconds(s.left) / really - 1;
-            QVERIFY2(std::abs(off) <= 0.15,
-                     qPrintable(QStringLiteral("at %1: said %2 s, took %3 s").arg(s.share).arg(toSeconds(s.left)).arg(really)));
+            QVERIFY2(std::abs(off) <= 0.15, qPrintable(QStringLiteral("at %1: said %2 s, took %3 s")
+                                                           .arg(s.share)
+                                                           .arg(toSeconds(s.left))
+                                                           .arg(really)));
         }
     }
     void expectedBeforeTheFirstBlock() {
         sim::Scenario scenario = smallScenario(400'000'000);
         auto drive = openSimulated(scenario);
         const ScanRecord record = runScan(*drive, {});
-        const auto measured = std::find_if(record.tape.begin(), record.tape.end(),
-                                           [](const TapeEntry& e) { return e.kind == TapeKind::paceMeasured; });
+        const auto measured = std::find_if(record.tape.begin(), record.tape.end(), [](const TapeEntry& e) {
+            return e.kind == TapeKind::paceMeasured;
+        });
         QVERIFY(measured != record.tape.end());
         QVERIFY(std::abs(toSeconds(measured->latency) / toSeconds(record.status.elapsed) - 1) < 0.15);
     }

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The ledger against the ground truth, sector by sector, over generated drives whose defects sit where mistakes
-// are made: first and last sectors, edges of blocks and physical sectors, next to each other, in a partial last block.
+// The ledger against the ground truth, sector by sector, over generated drives whose defects sit where
+// mistakes are made: first and last sectors, edges of blocks and physical sectors, next to each other, in a
+// partial last block.
 #include <QTest>
 
 #include "support/scan_runner.h"
@@ -21,7 +22,9 @@ struct Generated {
 
 Generated generate(unsigned seed) {
     std::mt19937_64 random(seed);
-    const auto upTo = [&](std::uint64_t n) { return std::uniform_int_distribution<std::uint64_t>(0, n)(random); };
+    const auto upTo = [&](std::uint64_t n) {
+        return std::uniform_int_distribution<std::uint64_t>(0, n)(random);
+    };
     Generated g;
     const std::uint32_t perPhysical = upTo(1) == 0 ? 1 : 8;
     std::uint64_t sectors = 40'000 + upTo(200'000);
@@ -127,7 +130,8 @@ private slots:
         QCOMPARE(slow, expected);
         // Each cell accounts for one block.
         QCOMPARE(record.status.totals.visited(), grid.blocks());
-        QCOMPARE(record.plate->countGrades(0, grid.blocks())[static_cast<std::size_t>(Grade::none)], std::uint64_t{0});
+        QCOMPARE(record.plate->countGrades(0, grid.blocks())[static_cast<std::size_t>(Grade::none)],
+                 std::uint64_t{0});
         // Ascending, apart, and merged where neighbours are equal.
         for (std::size_t i = 1; i < record.ledger.size(); ++i) {
             const LedgerEntry& a = record.ledger[i - 1];

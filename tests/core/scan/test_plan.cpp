@@ -75,8 +75,8 @@ private slots:
     void spansAreRead() {
         QCOMPARE(*parseSpan("0..0"), (LbaSpan{{0}, {1}}));
         QCOMPARE(*parseSpan("2048..4095"), (LbaSpan{{2048}, {2048}}));
-        for (const char* wrong : {"", "5", "..", "5..", "..5", "9..3", "a..b", "1...5", "-1..5", "0..18446744073709551615",
-                                  "0..99999999999999999999"})
+        for (const char* wrong : {"", "5", "..", "5..", "..5", "9..3", "a..b", "1...5", "-1..5",
+                                  "0..18446744073709551615", "0..99999999999999999999"})
             QVERIFY2(!parseSpan(wrong).has_value(), wrong);
         QVERIFY(parseSpan("9..3").error().message().find("before its beginning") != std::string::npos);
     }

@@ -61,7 +61,8 @@ private slots:
         QTest::addColumn<bool>("hints");
         for (const unsigned physical : {1U, 8U})
             for (const bool hints : {false, true})
-                QTest::addRow("physical %u, %s", physical, hints ? "named" : "not named") << physical << hints;
+                QTest::addRow("physical %u, %s", physical, hints ? "named" : "not named")
+                    << physical << hints;
     }
     void findsExactly() {
         QFETCH(unsigned, physical);
@@ -120,7 +121,8 @@ private slots:
             int reads = 0;
             while (!splitter.next().empty() && ++reads < 5000) {
                 const LbaSpan piece = splitter.next();
-                const bool fails = std::any_of(bad.begin(), bad.end(), [&](std::uint64_t s) { return piece.contains({s}); });
+                const bool fails =
+                    std::any_of(bad.begin(), bad.end(), [&](std::uint64_t s) { return piece.contains({s}); });
                 if (splitter.report(!fails, Lba{random() % 2000}) == Splitter::Settled::bad)
                     found.insert(piece.first.value);
             }

@@ -50,7 +50,8 @@ private slots:
         row("wrong format", with("orbita-scenario", "other"), "scenario.format");
         row("later version", with("\"version\":1", "\"version\":2"), "scenario.version");
         row("missing key", with("\"model\":\"Auk R3\",", ""), "scenario.drive lacks \"model\"");
-        row("unknown key", with("\"zones\":10", "\"zone\":10"), "scenario.pace has a key that no scenario knows: \"zone\"");
+        row("unknown key", with("\"zones\":10", "\"zone\":10"),
+            "scenario.pace has a key that no scenario knows: \"zone\"");
         row("wrong type", with("\"sectors\":100000", "\"sectors\":\"many\""), "scenario.drive.sectors");
         row("negative", with("\"sectors\":100000", "\"sectors\":-5"), "scenario.drive.sectors");
         row("out of range", with("\"zones\":10", "\"zones\":0"), "scenario.pace.zones");
@@ -59,7 +60,8 @@ private slots:
         row("no lateness", with(",\"turns\":12", ""), "either \"turns\" or \"extra_ms\"");
         row("turns of solid state", with("\"rpm\":5900", "\"solid_state\":true"), "no turns");
         row("odd sector size", with("\"physical_bytes\":4096", "\"physical_bytes\":3000"), "powers of two");
-        row("freeze without an end", with("\"kind\":\"slow\",\"lba\":5,\"turns\":12", "\"kind\":\"freeze\",\"lba\":5"), "forever");
+        row("freeze without an end",
+            with("\"kind\":\"slow\",\"lba\":5,\"turns\":12", "\"kind\":\"freeze\",\"lba\":5"), "forever");
     }
     void mistakesAreNamed() {
         QFETCH(QString, text);

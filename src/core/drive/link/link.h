@@ -41,12 +41,12 @@ enum class Carried : std::uint8_t {
 struct Reply {
     std::uint64_t tag = 0;
     Carried carried = Carried::withdrawn;
-    int systemError = 0;             // errno, when failed
-    std::uint32_t expected = 0;      // bytes of data asked for
-    std::uint32_t transferred = 0;   // bytes of data that arrived
+    int systemError = 0;               // errno, when failed
+    std::uint32_t expected = 0;        // bytes of data asked for
+    std::uint32_t transferred = 0;     // bytes of data that arrived
     std::array<std::byte, 20> bytes{}; // ATA: Register Device to Host FIS
-    Nanoseconds latency{};           // from sending to answer, as the link measured
-    Nanoseconds completedAt{};       // on the link's clock
+    Nanoseconds latency{};             // from sending to answer, as the link measured
+    Nanoseconds completedAt{};         // on the link's clock
 };
 
 // Commands are sent one after the other, in order, each when the one before has been answered. The

@@ -44,9 +44,7 @@ LeftBehind& leftBehind() {
 
 class ReaderLink final : public Link {
 public:
-    ReaderLink(pid_t pid, ReaderChannel* channel)
-        : m_pid(pid)
-        , m_channel(channel) {}
+    ReaderLink(pid_t pid, ReaderChannel* channel) : m_pid(pid), m_channel(channel) {}
 
     ReaderLink(const ReaderLink&) = delete;
     ReaderLink& operator=(const ReaderLink&) = delete;
@@ -249,7 +247,8 @@ Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patienc
     if (!pid || shared == MAP_FAILED) {
         if (shared != MAP_FAILED)
             munmap(shared, sizeof(ReaderChannel));
-        return tl::unexpected(pid ? systemError("sharing memory with the reader for", path, ENOMEM) : pid.error());
+        return tl::unexpected(pid ? systemError("sharing memory with the reader for", path, ENOMEM)
+                                  : pid.error());
     }
     auto link = std::make_unique<ReaderLink>(*pid, static_cast<ReaderChannel*>(shared));
     ReaderChannel& channel = link->channel();
@@ -258,11 +257,11 @@ Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patienc
     while (channel.stage.load(std::memory_order_acquire) == pending) {
         const Nanoseconds left = until - link->clock().now();
         if (left.count() <= 0 || stop.stop_requested() || link->readerEnded())
-            return tl::unexpected(Error{Error::Kind::noAnswer, "opening for reading", path,
-                                        "no answer within " + std::to_string(static_cast<int>(toSeconds(patience))) +
-                                            " seconds",
-                                        "The drive may hang or still be spinning up: wait, then check power and "
-                                        "cable. If the data matters, do not keep switching it on."});
+            return tl::unexpected(Error{
+                Error::Kind::noAnswer, "opening for reading", path,
+                "no answer within " + std::to_string(static_cast<int>(toSeconds(patience))) + " seconds",
+                "The drive may hang or still be spinning up: wait, then check power and "
+                "cable. If the data matters, do not keep switching it on."});
         waitWhile(channel.stage, pending, std::min<Nanoseconds>(left, std::chrono::milliseconds{100}));
     }
     if (channel.stage.load() != static_cast<std::uint32_t>(OpenStage::open))

@@ -2,8 +2,8 @@
 // The memory that a link shares with its reader process, and how the two take turns.
 //
 // The link appends commands (submitted), the reader works them off in order (completed), each entry serving
-// first as command, then as reply. A counter is written by one side only; entries in between belong to the reader.
-// Both counters run freely; an entry's place is the counter modulo channelEntries.
+// first as command, then as reply. A counter is written by one side only; entries in between belong to the
+// reader. Both counters run freely; an entry's place is the counter modulo channelEntries.
 #pragma once
 
 #include "core/base/units.h"
@@ -37,7 +37,15 @@ struct ChannelEntry {
     bool halted; // this answer halted the queue
 };
 
-enum class OpenStage : std::uint32_t { pending, open, failedStat, notADrive, isDirectory, failedOpen, failedSize };
+enum class OpenStage : std::uint32_t {
+    pending,
+    open,
+    failedStat,
+    notADrive,
+    isDirectory,
+    failedOpen,
+    failedSize
+};
 
 struct ReaderChannel {
     // What opening told; valid once `stage` has left pending.
@@ -51,7 +59,8 @@ struct ReaderChannel {
     bool direct;
 
     alignas(64) std::atomic<std::uint32_t> submitted;
-    std::atomic<std::uint32_t> withdrawBefore; // entries below this that have not been sent come back withdrawn
+    std::atomic<std::uint32_t>
+        withdrawBefore; // entries below this that have not been sent come back withdrawn
     std::atomic<std::uint32_t> quit;
     alignas(64) std::atomic<std::uint32_t> completed;
     // The link sleeps until `completed` reaches this; the reader does not wake it earlier.

@@ -31,7 +31,8 @@ std::int64_t nowNs() {
 
 // The kernel's own limit for one request to this device, in bytes; 0 where it does not tell.
 std::uint32_t maxBytesPerCommand(dev_t device) {
-    const std::string base = "/sys/dev/block/" + std::to_string(major(device)) + ':' + std::to_string(minor(device));
+    const std::string base =
+        "/sys/dev/block/" + std::to_string(major(device)) + ':' + std::to_string(minor(device));
     // A partition has no queue of its own; its disk is one folder up.
     for (const char* queue : {"/queue/max_sectors_kb", "/../queue/max_sectors_kb"}) {
         if (FILE* file = std::fopen((base + queue).c_str(), "re")) {
@@ -110,7 +111,8 @@ void readEntry(const ReaderChannel& channel, int file, char* buffer, ChannelEntr
     entry.halted = false;
     const std::uint32_t length = std::min(entry.lengthBytes, orbita::maxReadBytes);
     if (!channel.direct) // or a repeated read would be answered by this computer's memory
-        posix_fadvise(file, static_cast<off_t>(entry.offsetBytes), static_cast<off_t>(length), POSIX_FADV_DONTNEED);
+        posix_fadvise(file, static_cast<off_t>(entry.offsetBytes), static_cast<off_t>(length),
+                      POSIX_FADV_DONTNEED);
     const std::int64_t begin = nowNs();
     while (entry.transferredBytes < length) {
         const ssize_t got = pread(file, buffer + entry.transferredBytes, length - entry.transferredBytes,
@@ -130,7 +132,9 @@ void readEntry(const ReaderChannel& channel, int file, char* buffer, ChannelEntr
 void serve(ReaderChannel& channel, int file, char* buffer, pid_t parent) {
     std::uint32_t done = 0;
     std::uint32_t epoch = 0;
-    const auto isBefore = [](std::uint32_t a, std::uint32_t b) { return static_cast<std::int32_t>(a - b) < 0; };
+    const auto isBefore = [](std::uint32_t a, std::uint32_t b) {
+        return static_cast<std::int32_t>(a - b) < 0;
+    };
     while (channel.quit.load(std::memory_order_relaxed) == 0) {
         const std::uint32_t submitted = channel.submitted.load(std::memory_order_acquire);
         if (submitted == done) {

@@ -1,0 +1,80 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Engine and plate on a link that answers at once: what Orbita itself costs a block.
+#include "core/drive/linked_drive.h"
+#include "core/drive/plain/read_block.h"
+#include "core/drive/plain_drive.h"
+#include "core/scan/engine.h"
+
+#include <cstdio>
+#include <cstdlib>
+#include <deque>
+
+using namespace orbita;
+
+namespace {
+
+// Answers everything it is sent with a latency near 5 ms, on a clock that only it moves.
+class InstantLink final : public Link {
+public:
+    void withdrawQueued() override {}
+    void abandon() override {}
+    [[nodiscard]] std::size_t queueLimit() const override { return 64; }
+    [[nodiscard]] Clock& clock() override { return m_clock; }
+
+protected:
+    void send(std::span<const Request> requests) override { m_queue.insert(m_queue.end(), requests.begin(), requests.end()); }
+    std::size_t collect(std::span<Reply> replies, Nanoseconds) override {
+        const std::size_t n = std::min(replies.size(), m_queue.size());
+        for (std::size_t i = 0; i < n; ++i) {
+            m_random = m_random * 6364136223846793005ULL + 1442695040888963407ULL;
+            Reply& reply = replies[i];
+            reply = {};
+            reply.tag = m_queue[i].tag;
+            reply.carried = Carried::answered;
+            reply.expected = reply.transferred = m_queue[i].expected;
+            reply.latency = Nanoseconds{5'000'000 + static_cast<std::int64_t>(m_random >> 46U)};
+            m_clock.m_now += reply.latency;
+            reply.completedAt = m_clock.m_now;
+        }
+        m_queue.erase(m_queue.begin(), m_queue.begin() + static_cast<std::ptrdiff_t>(n));
+        return n;
+    }
+
+private:
+    struct OwnClock final : Clock {
+        [[nodiscard]] Nanoseconds now() const override { return m_now; }
+        void sleep(Nanoseconds duration) override { m_now += duration; }
+        Nanoseconds m_now{};
+    };
+    OwnClock m_clock;
+    std::vector<Request> m_queue;
+    std::uint64_t m_random = 1;
+};
+
+} // namespace
+
+int main(int argc, char** argv) {
+    const std::uint64_t blocks = argc > 1 ? std::strtoull(argv[1], nullptr, 10) : 20'000'000;
+    DriveIdentity identity;
+    identity.capacity.value = blocks * 256;
+    DriveLimits limits;
+    limits.maxSectors = 8192;
+    auto drive = makePlainDrive(std::make_unique<InstantLink>(), identity, limits);
+    ScanPlan plan;
+    plan.blockSectors = 256; // 128 KiB: a window of 64 commands
+    plan.measurePaceFirst = false;
+    PauseGate pause;
+    ScanFeed feed;
+    Engine engine(*drive, *settlePlan(plan, identity, limits), {}, pause, feed);
+    const MonotonicClock clock;
+    const Nanoseconds from = clock.now();
+    engine.run({});
+    const double seconds = toSeconds(clock.now() - from);
+    const Summary all = feed.plate()->summarise(0, blocks);
+    std::printf("%llu blocks in %.2f s: %.2f million a second, %.0f ns a block, %.3f bytes of plate a block%s\n",
+                static_cast<unsigned long long>(blocks), seconds, static_cast<double>(blocks) / seconds / 1e6,
+                seconds * 1e9 / static_cast<double>(blocks),
+                static_cast<double>(feed.plate()->memoryBytes()) / static_cast<double>(blocks),
+                all.visited >= 1 ? "" : " (NOT ALL VISITED)");
+    return all.visited >= 1 ? 0 : 1;
+}
