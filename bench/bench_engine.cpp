@@ -22,7 +22,9 @@ public:
     [[nodiscard]] Clock& clock() override { return m_clock; }
 
 protected:
-    void send(std::span<const Request> requests) override { m_queue.insert(m_queue.end(), requests.begin(), requests.end()); }
+    void send(std::span<const Request> requests) override {
+        m_queue.insert(m_queue.end(), requests.begin(), requests.end());
+    }
     std::size_t collect(std::span<Reply> replies, Nanoseconds) override {
         const std::size_t n = std::min(replies.size(), m_queue.size());
         for (std::size_t i = 0; i < n; ++i) {
@@ -71,10 +73,11 @@ int main(int argc, char** argv) {
     engine.run({});
     const double seconds = toSeconds(clock.now() - from);
     const Summary all = feed.plate()->summarise(0, blocks);
-    std::printf("%llu blocks in %.2f s: %.2f million a second, %.0f ns a block, %.3f bytes of plate a block%s\n",
-                static_cast<unsigned long long>(blocks), seconds, static_cast<double>(blocks) / seconds / 1e6,
-                seconds * 1e9 / static_cast<double>(blocks),
-                static_cast<double>(feed.plate()->memoryBytes()) / static_cast<double>(blocks),
-                all.visited >= 1 ? "" : " (NOT ALL VISITED)");
+    std::printf(
+        "%llu blocks in %.2f s: %.2f million a second, %.0f ns a block, %.3f bytes of plate a block%s\n",
+        static_cast<unsigned long long>(blocks), seconds, static_cast<double>(blocks) / seconds / 1e6,
+        seconds * 1e9 / static_cast<double>(blocks),
+        static_cast<double>(feed.plate()->memoryBytes()) / static_cast<double>(blocks),
+        all.visited >= 1 ? "" : " (NOT ALL VISITED)");
     return all.visited >= 1 ? 0 : 1;
 }

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Redrawing the plate: the whole drive and single blocks, of a plate of many million blocks that is being written.
+// Redrawing the plate: the whole drive and single blocks, of a plate of many million blocks that is being
+// written.
 #include "core/base/clock.h"
 #include "report/plate_marks.h"
 
@@ -17,7 +18,9 @@ int main(int argc, char** argv) {
     std::uint64_t random = 1;
     for (std::uint64_t b = 0; b < blocks; ++b) {
         random = random * 6364136223846793005ULL + 1442695040888963407ULL;
-        const Grade grade = random >> 44U == 0 ? Grade::unreadable : random >> 52U == 0 ? Grade::late : Grade::steady;
+        const Grade grade = random >> 44U == 0   ? Grade::unreadable
+                            : random >> 52U == 0 ? Grade::late
+                                                 : Grade::steady;
         plate->set(b, {grade, Standing::once, static_cast<LatencyCode>(900 + (random >> 60U))});
     }
     plate->settle(0, blocks);

@@ -12,8 +12,6 @@ namespace {
 
 constexpr Nanoseconds slice = std::chrono::milliseconds{20};         // longest wait before looking up
 constexpr Nanoseconds stopPatience = std::chrono::milliseconds{100}; // for a command in flight to come back
-constexpr std::size_t windowBytes = 8U << 20U;                       // read ahead of the answers
-constexpr std::size_t smallestWindow = 2;
 constexpr int linkRetries = 3;
 constexpr std::uint32_t mostLinkFaultsInARow = 8;
 constexpr int goneProbes = 5;
@@ -43,8 +41,7 @@ Engine::Engine(Drive& drive, SettledPlan plan, const GradeLimits& limits, PauseG
     , m_plate(std::make_shared<Plate>(m_blocks))
     , m_grader(makeGrader(drive.identity(), limits))
     , m_estimator(m_grid.span)
-    , m_window(std::clamp(windowBytes / (std::size_t{m_grid.blockSectors} * drive.identity().logicalBytes),
-                          smallestWindow, drive.link().queueLimit()))
+    , m_window(drive.link().queueLimit())
     , m_answers(m_window) {
     m_status.unit = m_grader.unit();
     m_status.position = m_grid.span.first;
@@ -562,7 +559,9 @@ void Engine::resolveGone(std::uint64_t block) {
     m_plate->settle(block, 1);
     note({.kind = TapeKind::withdrawn, .span = span});
     note({.kind = TapeKind::probing, .span = span});
+    const Nanoseconds since = m_clock.now();
     for (int probe = 0; probe < goneProbes && m_ended == Ended::running; ++probe) {
+        m_status.waited = m_clock.now() - since;
         publish(ScanPhase::waiting);
         for (Nanoseconds waited{}; waited < goneProbeWait; waited += slice) {
             if (m_stop.stop_requested()) {

@@ -6,10 +6,12 @@
 #include <cerrno>
 #include <cstdio>
 #include <cstdlib>
+#include <cstring>
 #include <ctime>
 #include <fcntl.h>
 #include <linux/fs.h>
 #include <linux/stat.h>
+#include <memory>
 #include <string>
 #include <sys/ioctl.h>
 #include <sys/mman.h>
@@ -164,6 +166,22 @@ void serve(ReaderChannel& channel, int file, char* buffer, pid_t parent) {
     }
 }
 
+// Memory to read into, of huge pages where the kernel has them: a drive's own limit on the pieces of one
+// transfer then splits no block that its limit on bytes would let through.
+char* makeBuffer() {
+    constexpr std::size_t hugePage = 2U << 20U;
+    void* memory = mmap(nullptr, orbita::maxReadBytes + hugePage, PROT_READ | PROT_WRITE,
+                        MAP_PRIVATE | MAP_ANONYMOUS, -1, 0);
+    if (memory == MAP_FAILED)
+        return nullptr;
+    void* aligned = memory;
+    std::size_t room = orbita::maxReadBytes + hugePage;
+    std::align(hugePage, orbita::maxReadBytes, aligned, room);
+    madvise(aligned, orbita::maxReadBytes, MADV_HUGEPAGE);
+    std::memset(aligned, 0, orbita::maxReadBytes);
+    return static_cast<char*>(aligned);
+}
+
 } // namespace
 
 int main(int argc, char** argv) {
@@ -174,14 +192,13 @@ int main(int argc, char** argv) {
     const pid_t parent = getppid();
     void* shared = mmap(nullptr, sizeof(ReaderChannel), PROT_READ | PROT_WRITE, MAP_SHARED,
                         orbita::channelDescriptor, 0);
-    void* buffer = mmap(nullptr, orbita::maxReadBytes, PROT_READ | PROT_WRITE,
-                        MAP_PRIVATE | MAP_ANONYMOUS | MAP_POPULATE, -1, 0);
-    if (shared == MAP_FAILED || buffer == MAP_FAILED)
+    char* buffer = makeBuffer();
+    if (shared == MAP_FAILED || buffer == nullptr)
         return 3;
     auto& channel = *static_cast<ReaderChannel*>(shared);
     const int file = openDrive(channel, argv[1]);
     if (file < 0)
         return 1;
-    serve(channel, file, static_cast<char*>(buffer), parent);
+    serve(channel, file, buffer, parent);
     return 0;
 }
