@@ -22,8 +22,8 @@ double shadeOf(double meanNs, double referenceNs, double nearbyNs) {
     return std::clamp(shadeAtReference + zone + std::clamp(local, -0.2, 0.35), 0.0, 1.0);
 }
 
-// What the blocks of a row usually take: the median of the means of its parts, which a few defects do not
-// move.
+} // namespace
+
 double usualLatency(const Plate& plate, std::uint64_t first, std::uint64_t end) {
     constexpr std::uint64_t parts = 9;
     std::array<double, parts> means{};
@@ -41,8 +41,6 @@ double usualLatency(const Plate& plate, std::uint64_t first, std::uint64_t end) 
     std::nth_element(means.begin(), middle, means.begin() + static_cast<std::ptrdiff_t>(known));
     return *middle;
 }
-
-} // namespace
 
 std::uint64_t RasterView::blockOfCell(std::uint64_t cell) const {
     // Split, so that no product exceeds 64 bits.

@@ -9,7 +9,7 @@
 namespace orbita {
 
 namespace {
-constexpr auto interval = std::chrono::seconds{3};
+constexpr auto interval = std::chrono::seconds{2};
 constexpr auto lookInterval = std::chrono::milliseconds{100};
 } // namespace
 

@@ -12,7 +12,7 @@ std::string scanFolder();
 // A file name for a scan of `drive` begun at `startedAt`: from serial (else model) and time.
 std::string scanFileName(const DriveIdentity& drive, std::int64_t startedAt);
 
-// Saves at once, then every 3 seconds, then once more when the scan has ended, on a thread of its own.
+// Saves at once, then every 2 seconds, then once more when the scan has ended, on a thread of its own.
 class Autosave {
 public:
     // `session` must outlive this. `path` empty: a file of its own in scanFolder(). A place on the drive

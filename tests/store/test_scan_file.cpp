@@ -147,7 +147,7 @@ private slots:
         QTemporaryDir dir;
         const std::string path = dir.filePath("kept.json").toStdString();
         ScanPlan plan;
-        plan.blockSectors = 8;
+        plan.blockSectors = 64;
         Target target;
         target.scenario = faulty();
         ScanSession session(

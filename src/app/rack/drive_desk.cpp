@@ -50,6 +50,7 @@ void DriveDesk::showScan(std::size_t index) {
 
 void DriveDesk::addOpened(ScanRecord record) {
     ScanView view;
+    view.opened = true;
     view.patches = patchesOf(record.ledger, record.drive.logicalBytes);
     view.judgement = judgeSoFar(record.status, record.ledger, record.drive, record.plan.asked.data);
     view.record = std::move(record);
@@ -97,7 +98,7 @@ void DriveDesk::startWith(ScanPlan plan) {
     m_current = m_live;
     m_pauseAsked = false;
     m_stopAsked = false;
-    m_keptAt.clear();
+    m_keptTold.clear();
     m_session = std::make_unique<ScanSession>(
         [target = m_target, paced = m_paced](std::stop_token stop) {
             return openTarget(target, paced, std::move(stop));
@@ -134,7 +135,7 @@ void DriveDesk::stop() {
 }
 
 QString DriveDesk::keptAt() const {
-    return m_autosave ? QString::fromStdString(m_autosave->path()) : m_keptAt;
+    return m_autosave ? QString::fromStdString(m_autosave->path()) : QString();
 }
 
 QString DriveDesk::keepingError() const {
@@ -161,8 +162,14 @@ void DriveDesk::refreshFrom(ScanView& view, const ScanFeed& feed) {
 }
 
 void DriveDesk::refresh() {
-    if (!scanning())
+    if (!scanning()) {
+        // The last save may come a little after the end.
+        if (const QString kept = keptAt() + keepingError(); kept != m_keptTold) {
+            m_keptTold = kept;
+            emit stateChanged();
+        }
         return;
+    }
     ScanView& view = m_scans[m_live];
     const std::uint64_t ledgerVersion = view.record.status.ledgerVersion;
     const std::size_t tape = view.record.tape.size();

@@ -19,6 +19,7 @@ struct ScanView {
     std::vector<Patch> patches;
     RunningJudgement judgement;
     std::optional<Error> error; // why it could not begin
+    bool opened = false;        // from a file
 
     [[nodiscard]] bool running() const { return record.status.phase != ScanPhase::ended; }
 };
@@ -87,7 +88,7 @@ private:
     std::size_t m_live = 0; // the scan that m_session writes
     std::unique_ptr<ScanSession> m_session;
     std::unique_ptr<Autosave> m_autosave;
-    QString m_keptAt;
+    QString m_keptTold; // where it was kept when that was last told
     bool m_pauseAsked = false;
     bool m_stopAsked = false;
 };

@@ -183,10 +183,10 @@ bool RackModel::anyScanning() const {
 
 void RackModel::refresh() {
     for (int row = 0; row < rowCount(); ++row) {
-        if (!desk(row)->scanning())
-            continue;
+        const bool scanning = desk(row)->scanning();
         desk(row)->refresh();
-        emit dataChanged(index(row), index(row));
+        if (scanning)
+            emit dataChanged(index(row), index(row));
     }
 }
 

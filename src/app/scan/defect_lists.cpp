@@ -106,6 +106,7 @@ DefectLists::DefectLists(Lens& lens, QWidget* parent)
     , m_lens(lens)
     , m_tapeTab(makeTab(tr("Tape"), tr("What happened, in order (Ctrl+1)"), this))
     , m_ledgerTab(makeTab(tr("Ledger"), tr("The list of defects, by position (Ctrl+2)"), this))
+    , m_empty(new QLabel(this))
     , m_pages(new QStackedWidget(this))
     , m_tape(new QListView(this))
     , m_ledger(new QListView(this)) {
@@ -114,6 +115,10 @@ DefectLists::DefectLists(Lens& lens, QWidget* parent)
     tabs->addButton(m_ledgerTab, 1);
     m_tapeTab->setChecked(true);
     connect(tabs, &QButtonGroup::idClicked, m_pages, &QStackedWidget::setCurrentIndex);
+    connect(tabs, &QButtonGroup::idClicked, this, &DefectLists::tellIfEmpty);
+    m_empty->setObjectName(QStringLiteral("dim"));
+    m_empty->setWordWrap(true);
+    m_empty->setContentsMargins(4, 6, 4, 0);
 
     m_tape->setObjectName(QStringLiteral("tape"));
     m_tape->setAccessibleName(tr("Tape: what happened, in order"));
@@ -140,11 +145,13 @@ DefectLists::DefectLists(Lens& lens, QWidget* parent)
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(4);
     column->addLayout(head);
+    column->addWidget(m_empty);
     column->addWidget(m_pages, 1);
 
-    for (const QListView* view : {m_tape, m_ledger})
-        connect(view->selectionModel(), &QItemSelectionModel::currentChanged, this,
-                [this](const QModelIndex& index) { choose(index); });
+    for (const QListView* view : {m_tape, m_ledger}) {
+        connect(view->selectionModel(), &QItemSelectionModel::currentChanged, this, &DefectLists::choose);
+        connect(view, &QListView::clicked, this, &DefectLists::choose); // also a row that was current already
+    }
     connect(&lens, &Lens::selectionChanged, this, &DefectLists::followSelection);
     connect(&lens, &Lens::shownChanged, this, [this] { m_ledgerModel.setShown(m_lens.shown()); });
     connect(&Theme::instance(), &Theme::changed, m_ledger->viewport(), qOverload<>(&QWidget::update));
@@ -164,10 +171,19 @@ void DefectLists::refresh() {
     m_ledgerModel.refresh();
     if (atEnd)
         m_tape->scrollToBottom();
+    tellIfEmpty();
     m_ledgerTab->setText(
         m_ledgerModel.rowCount() > 0
             ? tr("Ledger · %1").arg(format::count(static_cast<std::uint64_t>(m_ledgerModel.rowCount())))
             : tr("Ledger"));
+}
+
+void DefectLists::tellIfEmpty() {
+    const bool ledger = m_ledgerTab->isChecked();
+    const bool empty = (ledger ? m_ledgerModel.rowCount() : m_tapeModel.rowCount()) == 0;
+    m_empty->setVisible(empty);
+    m_empty->setText(ledger ? tr("No defects so far: blocks that are laboured or worse are listed here.")
+                            : tr("Nothing has happened yet."));
 }
 
 void DefectLists::showLedger() {

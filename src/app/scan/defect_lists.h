@@ -5,6 +5,7 @@
 #include "app/scan/defect_models.h"
 #include "app/scan/lens.h"
 
+#include <QLabel>
 #include <QListView>
 #include <QPushButton>
 #include <QStackedWidget>
@@ -23,12 +24,14 @@ public:
 private:
     void choose(const QModelIndex& index);
     void followSelection();
+    void tellIfEmpty();
 
     Lens& m_lens;
     TapeModel m_tapeModel;
     LedgerModel m_ledgerModel;
     QPushButton* m_tapeTab;
     QPushButton* m_ledgerTab;
+    QLabel* m_empty; // in place of a list with nothing in it
     QStackedWidget* m_pages;
     QListView* m_tape;
     QListView* m_ledger;

@@ -74,10 +74,12 @@ Sentence sentenceOf(const DriveDesk& desk) {
     if (scan != nullptr && scan->error)
         return {tr("Nothing was scanned"), tr("Mend the cause, then start again.")};
     if (scan != nullptr) {
-        const QString kept =
-            desk.keepingError().isEmpty() ? tr("Kept in %1").arg(desk.keptAt()) : desk.keepingError();
-        return {words::ended(scan->record.status.ended),
-                desk.keptAt().isEmpty() && desk.keepingError().isEmpty() ? tr("Opened from a file") : kept};
+        QString detail = tr("Opened from a file");
+        if (!scan->opened)
+            detail = !desk.keepingError().isEmpty() ? desk.keepingError()
+                     : desk.keptAt().isEmpty()      ? tr("Being saved")
+                                                    : tr("Kept in %1").arg(desk.keptAt());
+        return {words::ended(scan->record.status.ended), detail};
     }
     return {planWords(desk.plan(), drive), guessWords(desk.plan(), drive)};
 }

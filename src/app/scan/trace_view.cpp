@@ -3,6 +3,7 @@
 
 #include "app/theme/theme.h"
 #include "report/format.h"
+#include "report/plate_raster.h"
 #include "report/words.h"
 
 #include <cmath>
@@ -184,8 +185,8 @@ void TraceView::fill() {
         fastest = std::max(fastest, pace);
         m_pace->addData(x, pace);
         const std::uint64_t around = from / nearby * nearby;
-        const double usualNs = plate.summarise(around, std::min(nearby, plate.blocks() - around)).meanNs;
-        const double turns = (decodeLatencyNs(summary.slowest) - std::min(usualNs, summary.meanNs)) / unitNs;
+        const double usualNs = usualLatency(plate, around, std::min(around + nearby, plate.blocks()));
+        const double turns = (decodeLatencyNs(summary.slowest) - usualNs) / unitNs;
         m_late[static_cast<std::size_t>(summary.worst)]->addData(x, std::clamp(turns, leastTurns, topTurns));
     }
     const double from = static_cast<double>(grid.spanOf(m_lens.first()).first.value) * sectorBytes;

@@ -207,6 +207,8 @@ AttachedDrive describe(const fs::path& block, const SystemState& state) {
             id.rpm = rotationOf(block);
     }
     drive.backingFile = readLine(block / "loop/backing_file");
+    if (!drive.backingFile.empty())
+        id.model = fs::path(drive.backingFile).filename().string();
     drive.readOnly = readNumber(block / "ro") == 1;
     addUses(block, name, state, drive.uses);
     for (const fs::path& part : entriesOf(block))
