@@ -137,6 +137,7 @@ private slots:
         const QModelIndex current = list("ledger")->currentIndex();
         QVERIFY(current.isValid());
         QCOMPARE(current.data(spanRole).value<LbaSpan>(), (LbaSpan{{6'000'000}, {8}}));
+        QCOMPARE(current.data(detailRole).toString(), QString("confirmed · patch 1"));
         QVERIFY(plate().accessibleDescription().contains("8 sectors unreadable"));
 
         // Chosen in the ledger, its LBA is copied.

@@ -148,6 +148,7 @@ private slots:
         const std::string path = dir.filePath("kept.json").toStdString();
         ScanPlan plan;
         plan.blockSectors = 64;
+        plan.measurePaceFirst = false; // covers sectors from the first moment on
         Target target;
         target.scenario = faulty();
         ScanSession session(

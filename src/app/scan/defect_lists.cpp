@@ -16,21 +16,34 @@ namespace orbita::app {
 
 namespace {
 
-constexpr int tapeRow = 40;
+constexpr int rowHeight = 40;
 constexpr int timeWidth = 56;
 
-class TapeDelegate final : public QStyledItemDelegate {
+// Rows of two lines on the ground of the selection.
+class TwoLineDelegate : public QStyledItemDelegate {
 public:
     using QStyledItemDelegate::QStyledItemDelegate;
     [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override {
-        return {0, tapeRow};
+        return {0, rowHeight};
     }
-    void paint(QPainter* painter, const QStyleOptionViewItem& option,
-               const QModelIndex& index) const override {
+    void paint(QPainter* painter, const QStyleOptionViewItem& option, const QModelIndex& index) const final {
         painter->save();
-        const QRect row = option.rect;
         if ((option.state & QStyle::State_Selected) != 0)
-            painter->fillRect(row, tone(Tone::panelRaised));
+            painter->fillRect(option.rect, tone(Tone::panelRaised));
+        paintRow(painter, option.rect, index);
+        painter->restore();
+    }
+
+protected:
+    virtual void paintRow(QPainter* painter, const QRect& row, const QModelIndex& index) const = 0;
+};
+
+class TapeDelegate final : public TwoLineDelegate {
+public:
+    using TwoLineDelegate::TwoLineDelegate;
+
+protected:
+    void paintRow(QPainter* painter, const QRect& row, const QModelIndex& index) const override {
         const auto grade = static_cast<Grade>(index.data(gradeRole).toInt());
         painter->setFont(Theme::digits(11));
         painter->setPen(tone(Tone::textDim));
@@ -50,23 +63,16 @@ public:
         painter->drawText(
             QRect(left, row.top() + 19, width, 18), Qt::AlignLeft | Qt::AlignTop,
             painter->fontMetrics().elidedText(index.data(detailRole).toString(), Qt::ElideRight, width));
-        painter->restore();
     }
 };
 
 // Two lines a defect: shape, place and size; grade, standing and time taken.
-class LedgerDelegate final : public QStyledItemDelegate {
+class LedgerDelegate final : public TwoLineDelegate {
 public:
-    using QStyledItemDelegate::QStyledItemDelegate;
-    [[nodiscard]] QSize sizeHint(const QStyleOptionViewItem&, const QModelIndex&) const override {
-        return {0, tapeRow};
-    }
-    void paint(QPainter* painter, const QStyleOptionViewItem& option,
-               const QModelIndex& index) const override {
-        painter->save();
-        const QRect row = option.rect;
-        if ((option.state & QStyle::State_Selected) != 0)
-            painter->fillRect(row, tone(Tone::panelRaised));
+    using TwoLineDelegate::TwoLineDelegate;
+
+protected:
+    void paintRow(QPainter* painter, const QRect& row, const QModelIndex& index) const override {
         const Palette& palette = Theme::instance().palette();
         const auto grade = static_cast<Grade>(index.data(gradeRole).toInt());
         paintLegend(*painter, grade, QRectF(row.left() + 5, row.top() + 5, 12, 12), palette);
@@ -87,7 +93,6 @@ public:
         painter->drawText(below.adjusted(nameWidth + 8, 0, 0, 0), Qt::AlignLeft | Qt::AlignTop,
                           index.data(detailRole).toString());
         painter->drawText(below, Qt::AlignRight | Qt::AlignTop, index.data(tookRole).toString());
-        painter->restore();
     }
 };
 
@@ -166,7 +171,7 @@ void DefectLists::setDesk(const DriveDesk* desk) {
 
 void DefectLists::refresh() {
     const QScrollBar* bar = m_tape->verticalScrollBar();
-    const bool atEnd = bar->value() >= bar->maximum() - tapeRow;
+    const bool atEnd = bar->value() >= bar->maximum() - rowHeight;
     m_tapeModel.refresh();
     m_ledgerModel.refresh();
     if (atEnd)

@@ -70,10 +70,19 @@ void LedgerModel::setShown(std::uint8_t grades) {
 
 void LedgerModel::refresh() {
     std::vector<LedgerEntry> entries;
-    if (const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr)
-        for (const LedgerEntry& entry : scan->record.ledger)
-            if ((m_shown >> static_cast<unsigned>(entry.grade) & 1U) != 0)
-                entries.push_back(entry);
+    m_patchOf.clear();
+    if (const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr) {
+        const std::vector<LedgerEntry>& ledger = scan->record.ledger;
+        std::size_t patch = 0;
+        for (std::size_t i = 0; i < ledger.size(); ++i) {
+            while (patch < scan->patches.size() && scan->patches[patch].first <= i)
+                ++patch;
+            if ((m_shown >> static_cast<unsigned>(ledger[i].grade) & 1U) == 0)
+                continue;
+            entries.push_back(ledger[i]);
+            m_patchOf.push_back(ledger[i].grade == Grade::linkFault ? 0 : patch);
+        }
+    }
     if (entries == m_entries)
         return;
     // A scan adds at the end: rows that stay keep the view's selection and place.
@@ -112,9 +121,14 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const {
                                            : tr("%1 sectors").arg(format::count(entry.span.count.value));
     case tookRole:
         return format::milliseconds(entry.latency);
-    case detailRole:
-        return entry.causeGiven ? words::standing(entry.standing)
-                                : tr("%1, no cause given").arg(words::standing(entry.standing));
+    case detailRole: {
+        QStringList parts{words::standing(entry.standing)};
+        if (!entry.causeGiven)
+            parts << tr("no cause given");
+        if (const std::size_t patch = m_patchOf[static_cast<std::size_t>(index.row())]; patch > 0)
+            parts << tr("patch %1").arg(patch);
+        return parts.join(QStringLiteral(" · "));
+    }
     case Qt::ToolTipRole:
         return words::span(entry.span) + QLatin1Char('\n') +
                words::place(entry.span.first, m_desk->identity());

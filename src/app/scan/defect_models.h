@@ -49,6 +49,7 @@ private:
     const DriveDesk* m_desk = nullptr;
     std::uint8_t m_shown = 0xFF;
     std::vector<LedgerEntry> m_entries;
+    std::vector<std::size_t> m_patchOf; // for each entry, counted from 1; 0: none
 };
 
 } // namespace orbita::app

@@ -41,11 +41,13 @@ PlanDialog::PlanDialog(DriveDesk& desk, QWidget* parent)
     m_limit->setRange(0.01, 60);
     m_limit->setSuffix(tr(" s"));
     m_limit->setValue(toSeconds(plan.limit));
+    m_limit->setButtonSymbols(QAbstractSpinBox::NoButtons);
     m_limit->setObjectName(QStringLiteral("planLimit"));
     m_stop->setRange(0, 1'000'000);
     m_stop->setSpecialValueText(tr("never"));
     m_stop->setSuffix(tr(" unreadable sectors"));
     m_stop->setValue(static_cast<int>(plan.stopAfterUnreadable));
+    m_stop->setButtonSymbols(QAbstractSpinBox::NoButtons);
     m_stop->setObjectName(QStringLiteral("planStop"));
     m_sentence->setWordWrap(true);
     m_sentence->setObjectName(QStringLiteral("planSentence"));

@@ -240,6 +240,7 @@ void PlateView::paintNote(QPainter& painter) const {
     if (!span)
         return;
     const QStringList lines = describe(*span);
+    const bool grave = m_raster.worst()[*cellAt(*m_hover)] >= Grade::laboured;
     const QFont first = Theme::digits(12);
     const QFont rest = Theme::text(12);
     double width = QFontMetricsF(first).horizontalAdvance(lines.value(0));
@@ -260,7 +261,9 @@ void PlateView::paintNote(QPainter& painter) const {
     double y = box.top() + 7;
     for (qsizetype i = 0; i < lines.size(); ++i) {
         painter.setFont(i == 0 ? first : rest);
-        painter.setPen(i == 0 ? tone(Tone::text) : i == 2 ? tone(Tone::straining) : tone(Tone::textDim));
+        painter.setPen(i == 0            ? tone(Tone::text)
+                       : i == 2 && grave ? tone(Tone::straining)
+                                         : tone(Tone::textDim));
         painter.drawText(QRectF(box.left() + 12, y, box.width(), 18), Qt::AlignVCenter | Qt::AlignLeft,
                          lines[i]);
         y += 18;

@@ -53,7 +53,8 @@ QMenu::item { padding: 5px 18px; border-radius: 4px; }
 QMenu::item:selected { background: %raised; }
 QMenu::item:disabled { color: %dim; }
 QToolTip { background: %raised; color: %text; border: 1px solid %hairline; padding: 4px; }
-QDialog { background: %ground; }
+QDialog { background: %ground; border: 1px solid %hairline; }
+QDialogButtonBox { dialogbuttonbox-buttons-have-icons: 0; }
 QScrollBar:vertical { background: transparent; width: 8px; margin: 0; }
 QScrollBar::handle:vertical { background: %hairline; border-radius: 4px; min-height: 24px; }
 QScrollBar::handle:vertical:hover { background: %dim; }

@@ -7,6 +7,25 @@
 
 namespace orbita {
 
+namespace {
+
+// What is said of a command that the drive has not answered, whatever the protocol; empty for one that it
+// has.
+std::optional<Judged> judgeUnanswered(const Reply& reply) {
+    switch (reply.carried) {
+    case Carried::withdrawn:
+    case Carried::refused:
+        return Judged{Outcome::withdrawn, {}};
+    case Carried::failed:
+        return Judged{outcomeOfSystemError(reply.systemError), {}};
+    case Carried::answered:
+        break;
+    }
+    return std::nullopt;
+}
+
+} // namespace
+
 Outcome outcomeOfSystemError(int systemError) {
     switch (systemError) {
     case ENODATA: // BLK_STS_MEDIUM
@@ -30,15 +49,8 @@ Outcome outcomeOfSystemError(int systemError) {
 }
 
 Judged judgeAta(const Reply& reply) {
-    switch (reply.carried) {
-    case Carried::withdrawn:
-    case Carried::refused:
-        return {Outcome::withdrawn, {}};
-    case Carried::failed:
-        return {outcomeOfSystemError(reply.systemError), {}};
-    case Carried::answered:
-        break;
-    }
+    if (const auto unanswered = judgeUnanswered(reply))
+        return *unanswered;
     const auto answer = ata::decodeAnswer(reply.bytes);
     if (!answer)
         return {Outcome::linkFault, {}};
@@ -53,15 +65,8 @@ Judged judgeAta(const Reply& reply) {
 }
 
 Judged judgePlain(const Reply& reply) {
-    switch (reply.carried) {
-    case Carried::withdrawn:
-    case Carried::refused:
-        return {Outcome::withdrawn, {}};
-    case Carried::failed:
-        return {outcomeOfSystemError(reply.systemError), {}};
-    case Carried::answered:
-        break;
-    }
+    if (const auto unanswered = judgeUnanswered(reply))
+        return *unanswered;
     return {reply.transferred < reply.expected ? Outcome::beyondEnd : Outcome::answered, {}};
 }
 

@@ -102,6 +102,18 @@ private slots:
             QVERIFY(plain::isRead(command));
         }
     }
+    void splittingByTheKernelIsSaid() {
+        for (const std::uint32_t perCommand : {block - 1, block}) {
+            DriveIdentity identity;
+            identity.capacity.value = sectors;
+            DriveLimits limits;
+            limits.maxSectors = 8192;
+            limits.maxSectorsPerCommand = perCommand;
+            auto drive = makePlainDrive(
+                std::make_unique<ScriptedLink>([](const CommandBlock&) { return good(); }), identity, limits);
+            QCOMPARE(onTape(runScan(*drive, smallBlocks()), TapeKind::kernelSplits), perCommand < block);
+        }
+    }
     void stopsAtItsRule() {
         ScanPlan plan = smallBlocks();
         plan.stopAfterUnreadable = 12;
