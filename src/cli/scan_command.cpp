@@ -189,8 +189,7 @@ int scan(const ScanOptions& options) {
 
     std::signal(SIGINT, [](int) { interrupted = 1; });
     std::signal(SIGTERM, [](int) { interrupted = 1; });
-    ScanSession session([&](std::stop_token stop) { return openTarget(*target, false, std::move(stop)); },
-                        *plan);
+    ScanSession session([&](const std::stop_token& stop) { return openTarget(*target, false, stop); }, *plan);
     Follower follower(session.feed());
     std::string keptAt;
     {

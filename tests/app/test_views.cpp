@@ -61,7 +61,7 @@ private slots:
         const QColor light(window.grab().toImage().pixel(400, 60));
         QVERIFY(dark.lightnessF() < 0.2F && light.lightnessF() > 0.8F);
     }
-    void emptyRackSaysWhatToDo() {
+    void emptyRackNamesTheNextStep() {
         ScanStation station;
         station.show();
         QVERIFY(station.findChild<QLabel*>(QStringLiteral("notice"))->text().contains("Ctrl+O"));

@@ -152,7 +152,7 @@ private slots:
         Target target;
         target.scenario = faulty();
         ScanSession session(
-            [&](std::stop_token) {
+            [&](const std::stop_token&) {
                 return openAtaDrive(std::make_unique<sim::SimLink>(*target.scenario, 0.5), "sim", "simulated",
                                     std::chrono::seconds{1});
             },
@@ -181,7 +181,7 @@ private slots:
         }
         const auto target = findTarget(image);
         QVERIFY(target.has_value());
-        ScanSession session([&](std::stop_token stop) { return openTarget(*target, false, std::move(stop)); },
+        ScanSession session([&](const std::stop_token& stop) { return openTarget(*target, false, stop); },
                             {});
         {
             const Autosave autosave(session, *target, image);

@@ -100,8 +100,8 @@ void DriveDesk::startWith(ScanPlan plan) {
     m_stopAsked = false;
     m_keptTold.clear();
     m_session = std::make_unique<ScanSession>(
-        [target = m_target, paced = m_paced](std::stop_token stop) {
-            return openTarget(target, paced, std::move(stop));
+        [target = m_target, paced = m_paced](const std::stop_token& stop) {
+            return openTarget(target, paced, stop);
         },
         plan);
     m_autosave = std::make_unique<Autosave>(*m_session, m_target);

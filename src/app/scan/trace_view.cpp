@@ -43,9 +43,9 @@ TraceView::TraceView(Lens& lens, QWidget* parent) : QCustomPlot(parent), m_lens(
     plotLayout()->addElement(0, 0, m_paceRect);
     plotLayout()->addElement(1, 0, m_lateRect);
     plotLayout()->setRowSpacing(2);
-    auto* margins = new QCPMarginGroup(this);
+    m_margins = new QCPMarginGroup(this);
     for (QCPAxisRect* rect : {m_paceRect, m_lateRect}) {
-        rect->setMarginGroup(QCP::msLeft | QCP::msRight, margins);
+        rect->setMarginGroup(QCP::msLeft | QCP::msRight, m_margins);
         rect->setMinimumMargins({8, 4, 12, 2});
         for (QCPAxis* axis : rect->axes()) {
             axis->setLayer(QStringLiteral("axes"));

@@ -32,6 +32,7 @@ private:
 
     Lens& m_lens;
     const DriveDesk* m_desk = nullptr;
+    QCPMarginGroup* m_margins;
     QCPAxisRect* m_paceRect;
     QCPAxisRect* m_lateRect;
     QCPGraph* m_pace;

@@ -25,7 +25,7 @@ std::unique_ptr<Drive> makePlainDrive(std::unique_ptr<Link> link, DriveIdentity 
 }
 
 Result<std::unique_ptr<Drive>> openPlainDrive(const std::string& path, DriveIdentity known,
-                                              Nanoseconds patience, std::stop_token stop) {
+                                              Nanoseconds patience, const std::stop_token& stop) {
     auto opened = openReaderLink(path, patience, stop);
     if (!opened)
         return tl::unexpected(std::move(opened.error()));

@@ -16,6 +16,6 @@ std::unique_ptr<Drive> makePlainDrive(std::unique_ptr<Link> link, DriveIdentity 
 // Waits at most `patience`. Errors: no such path, no permission, a directory or other thing that is no
 // drive, empty, no answer.
 Result<std::unique_ptr<Drive>> openPlainDrive(const std::string& path, DriveIdentity known,
-                                              Nanoseconds patience, std::stop_token stop = {});
+                                              Nanoseconds patience, const std::stop_token& stop = {});
 
 } // namespace orbita

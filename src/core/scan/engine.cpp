@@ -17,7 +17,7 @@ constexpr std::uint32_t mostLinkFaultsInARow = 8;
 constexpr int goneProbes = 5;
 constexpr int mostDropsAtOneBlock = 3;
 constexpr Nanoseconds goneProbeWait = std::chrono::seconds{1};
-constexpr int paceProbes = 16;
+constexpr std::uint64_t paceProbes = 16;
 constexpr std::uint64_t leastBytesToMeasure = 256U << 20U; // a shorter scan is over before it is estimated
 constexpr std::uint64_t paceProbeBytes = 4U << 20U;
 constexpr std::uint64_t observeBlocks = 64;
@@ -30,9 +30,10 @@ Grader makeGrader(const DriveIdentity& identity, const GradeLimits& limits) {
 
 } // namespace
 
-Engine::Engine(Drive& drive, SettledPlan plan, const GradeLimits& limits, PauseGate& pause, ScanFeed& feed)
+Engine::Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits, PauseGate& pause,
+               ScanFeed& feed)
     : m_drive(drive)
-    , m_plan(std::move(plan))
+    , m_plan(plan)
     , m_grid(m_plan.grid)
     , m_blocks(m_grid.blocks())
     , m_pause(pause)
@@ -87,8 +88,9 @@ void Engine::measurePace() {
     if (m_plan.asked.measurePaceFirst && m_blocks * blockBytes >= leastBytesToMeasure &&
         m_blocks > reads * paceProbes * 4) {
         publish(ScanPhase::measuring);
-        for (int i = 0; i < paceProbes && m_ended == Ended::running && !m_stop.stop_requested(); ++i) {
-            const std::uint64_t block = m_blocks * static_cast<std::uint64_t>(2 * i + 1) / (2 * paceProbes);
+        for (std::uint64_t i = 0; i < paceProbes && m_ended == Ended::running && !m_stop.stop_requested();
+             ++i) {
+            const std::uint64_t block = m_blocks * (2 * i + 1) / (2 * paceProbes);
             Nanoseconds sum{};
             Nanoseconds longest{};
             bool good = true;

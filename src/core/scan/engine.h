@@ -15,7 +15,8 @@ namespace orbita {
 class Engine {
 public:
     // All references must outlive the engine. The plate is created here and handed to the feed.
-    Engine(Drive& drive, SettledPlan plan, const GradeLimits& limits, PauseGate& pause, ScanFeed& feed);
+    Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits, PauseGate& pause,
+           ScanFeed& feed);
 
     // Runs on the calling thread until the span is done or something ends the scan. A request to stop is
     // answered within 0.15 s of the drive's clock, whatever the drive does.

@@ -7,9 +7,9 @@
 
 namespace orbita {
 
-ScanSession::ScanSession(DriveOpener opener, ScanPlan plan, GradeLimits limits)
+ScanSession::ScanSession(DriveOpener opener, const ScanPlan& plan, const GradeLimits& limits)
     : m_opener(std::move(opener))
-    , m_plan(std::move(plan))
+    , m_plan(plan)
     , m_limits(limits)
     , m_startedAt(std::time(nullptr))
     , m_thread([this](const std::stop_token& stop) { run(stop); }) {}
@@ -25,7 +25,7 @@ void ScanSession::run(const std::stop_token& stop) {
         m_feed.fail(std::move(plan.error()));
         return;
     }
-    Engine engine(**drive, std::move(*plan), m_limits, m_pause, m_feed);
+    Engine engine(**drive, *plan, m_limits, m_pause, m_feed);
     engine.run(stop);
 }
 

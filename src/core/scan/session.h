@@ -11,12 +11,12 @@
 namespace orbita {
 
 // Opens the drive to be scanned. Called on the scan's thread; must return soon after a stop is requested.
-using DriveOpener = std::function<Result<std::unique_ptr<Drive>>(std::stop_token)>;
+using DriveOpener = std::function<Result<std::unique_ptr<Drive>>(const std::stop_token&)>;
 
 class ScanSession {
 public:
     // Starts at once. Why it could not begin is told by feed().error().
-    ScanSession(DriveOpener opener, ScanPlan plan, GradeLimits limits = {});
+    ScanSession(DriveOpener opener, const ScanPlan& plan, const GradeLimits& limits = {});
     // Stops, and returns within 0.2 s whatever the drive does.
     ~ScanSession() = default;
 

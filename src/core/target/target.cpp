@@ -109,7 +109,7 @@ Result<Target> findTarget(const std::string& name) {
     return target;
 }
 
-Result<std::unique_ptr<Drive>> openTarget(const Target& target, bool paced, std::stop_token stop) {
+Result<std::unique_ptr<Drive>> openTarget(const Target& target, bool paced, const std::stop_token& stop) {
     if (!target.scenario)
         return openPlainDrive(target.name, target.identity, openPatience, stop);
     const sim::Scenario& scenario = *target.scenario;

@@ -33,7 +33,7 @@ Result<Target> findTarget(const std::string& name);
 
 // Opens it for reading. `paced`: a simulated drive plays at the speed its scenario asks for; else as fast as
 // can be.
-Result<std::unique_ptr<Drive>> openTarget(const Target& target, bool paced, std::stop_token stop = {});
+Result<std::unique_ptr<Drive>> openTarget(const Target& target, bool paced, const std::stop_token& stop = {});
 
 // Refuses a place for results that lies on the drive to be scanned.
 Result<void> checkExportPlace(const std::filesystem::path& path, const Target& target);

@@ -55,7 +55,7 @@ private slots:
         QCOMPARE(std::to_integer<int>(bytes[1]), 0x56);
         QCOMPARE(littleEndian(bytes, 1, 3), std::uint64_t{0x123456});
     }
-    void errorsSayWhatToDo_data() {
+    void errorsNameTheNextStep_data() {
         QTest::addColumn<int>("number");
         QTest::addColumn<QString>("hint");
         QTest::newRow("no such path") << ENOENT << "orbita-cli drives";
@@ -63,7 +63,7 @@ private slots:
         QTest::newRow("no medium") << ENOMEDIUM << "check cable";
         QTest::newRow("full") << ENOSPC << "more room";
     }
-    void errorsSayWhatToDo() {
+    void errorsNameTheNextStep() {
         QFETCH(int, number);
         QFETCH(QString, hint);
         const QString message =

@@ -127,8 +127,8 @@ private slots:
             plan.blockSectors = 128;
             plan.limit = std::chrono::milliseconds{300};
             ScanSession session(
-                [&](std::stop_token stop) {
-                    return openPlainDrive(lab.device(), {}, std::chrono::seconds{5}, std::move(stop));
+                [&](const std::stop_token& stop) {
+                    return openPlainDrive(lab.device(), {}, std::chrono::seconds{5}, stop);
                 },
                 plan);
             QTRY_COMPARE_WITH_TIMEOUT(session.feed().status().phase, ScanPhase::waiting, 10'000);
@@ -162,8 +162,8 @@ private slots:
         ScanPlan plan;
         plan.blockSectors = 64;
         ScanSession session(
-            [&](std::stop_token stop) {
-                return openPlainDrive(lab.device(), {}, std::chrono::seconds{5}, std::move(stop));
+            [&](const std::stop_token& stop) {
+                return openPlainDrive(lab.device(), {}, std::chrono::seconds{5}, stop);
             },
             plan);
         QTRY_VERIFY_WITH_TIMEOUT(session.feed().status().position.value >= 3000, 20'000);

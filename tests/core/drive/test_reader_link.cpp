@@ -223,7 +223,7 @@ private slots:
         std::int64_t tookMs = 0;
         {
             ScanSession session(
-                [&](std::stop_token stop) -> Result<std::unique_ptr<Drive>> {
+                [&](const std::stop_token& stop) -> Result<std::unique_ptr<Drive>> {
                     auto drive = openPlainDrive(path, {}, std::chrono::seconds{60}, stop);
                     for (const int pid : readers())
                         kill(pid, SIGSTOP); // frozen: no answer to anything from here on

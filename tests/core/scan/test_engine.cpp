@@ -295,7 +295,7 @@ private slots:
         sim::Scenario scenario = smallScenario(sectors * 16);
         scenario.defects = {defect(sim::DefectKind::unreadable, 500'000)};
         ScanSession session(
-            [&](std::stop_token) {
+            [&](const std::stop_token&) {
                 return openAtaDrive(std::make_unique<sim::SimLink>(scenario, 8.0), "sim", "simulated",
                                     std::chrono::seconds{1});
             },
@@ -337,7 +337,7 @@ private slots:
         }
         // In real time: what takes the drive seconds takes seconds.
         ScanSession session(
-            [&](std::stop_token) {
+            [&](const std::stop_token&) {
                 return openAtaDrive(std::make_unique<sim::SimLink>(scenario, 1.0), "sim", "simulated",
                                     std::chrono::seconds{1});
             },
@@ -355,7 +355,7 @@ private slots:
     }
     void failureToOpenIsTold() {
         ScanSession session(
-            [](std::stop_token) -> Result<std::unique_ptr<Drive>> {
+            [](const std::stop_token&) -> Result<std::unique_ptr<Drive>> {
                 return tl::unexpected(systemError("opening for reading", "/dev/sdq", ENOENT));
             },
             ScanPlan{});

@@ -232,7 +232,8 @@ Error openFailure(const std::string& path, const ReaderChannel& channel) {
 
 } // namespace
 
-Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patience, std::stop_token stop) {
+Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patience,
+                                    const std::stop_token& stop) {
     leftBehind().collect();
     const int memory = memfd_create("orbita-channel", MFD_CLOEXEC);
     if (memory < 0 || ftruncate(memory, sizeof(ReaderChannel)) != 0) {

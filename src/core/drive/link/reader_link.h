@@ -29,6 +29,7 @@ struct OpenedReader {
 // and no longer than 0.1 s once `stop` is requested.
 // Latencies are CLOCK_MONOTONIC around each read, taken in the reader. One command is at most 4 MiB.
 // Destroying the link ends the reader, or leaves it behind where it hangs in the kernel; neither waits.
-Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patience, std::stop_token stop = {});
+Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patience,
+                                    const std::stop_token& stop = {});
 
 } // namespace orbita
