@@ -171,7 +171,7 @@ void TraceView::fill() {
         m_lens.count(), static_cast<std::uint64_t>(std::max(50, m_paceRect->width())));
     double fastest = 0;
     // Local surroundings: what the slowest answer is compared with.
-    const std::uint64_t nearby = std::max<std::uint64_t>(1, m_lens.count() / 32);
+    const std::uint64_t nearby = std::max<std::uint64_t>(64, m_lens.count() / 32);
     for (std::uint64_t i = 0; i < points; ++i) {
         const std::uint64_t from = m_lens.first() + m_lens.count() * i / points;
         const std::uint64_t to = m_lens.first() + m_lens.count() * (i + 1) / points;
