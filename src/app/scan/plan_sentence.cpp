@@ -67,6 +67,8 @@ Sentence sentenceOf(const DriveDesk& desk) {
         if (status.phase == ScanPhase::measuring)
             return {tr("Measuring the pace across the drive"),
                     tr("A few short reads, so that the time left can be told.")};
+        if (const QString error = desk.keepingError(); !error.isEmpty())
+            return {planWords(plan, drive), tr("Not being kept on disk: %1").arg(error)};
         const QString splitting =
             status.phase == ScanPhase::splitting ? tr("looking for the exact sectors · ") : QString();
         return {planWords(plan, drive), splitting + rulesWords(plan)};

@@ -115,7 +115,7 @@ void TraceView::dress() {
     for (const Grade grade : allGrades) {
         QColor colour = grade <= Grade::late ? p[Tone::late] : p.grade(grade);
         if (grade <= Grade::late)
-            colour.setAlphaF(grade == Grade::late ? 0.65F : 0.4F);
+            colour.setAlphaF(grade == Grade::late ? 0.42F : 0.3F);
         m_late[static_cast<std::size_t>(grade)]->setPen(QPen(colour, grade >= Grade::laboured ? 2.2 : 1));
     }
     for (QCPItemRect* box : m_selection) {
