@@ -101,8 +101,9 @@ QRectF cellRect(const QRectF& where, const RasterView& view, std::uint64_t cell)
     const double w = where.width() / view.columns;
     const double h = where.height() / view.rows;
     const auto columns = static_cast<std::uint64_t>(view.columns);
-    return {where.left() + static_cast<double>(cell % columns) * w,
-            where.top() + static_cast<double>(cell / columns) * h, w, h};
+    const std::uint64_t row = cell / columns;
+    const std::uint64_t column = cell % columns;
+    return {where.left() + static_cast<double>(column) * w, where.top() + static_cast<double>(row) * h, w, h};
 }
 
 void paintPlate(QPainter& painter, const QRectF& where, const PlateRaster& raster, const Palette& palette,

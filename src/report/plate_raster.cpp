@@ -44,9 +44,10 @@ double usualLatency(const Plate& plate, std::uint64_t first, std::uint64_t end) 
 
 std::uint64_t RasterView::blockOfCell(std::uint64_t cell) const {
     // Split, so that no product exceeds 64 bits.
-    const std::uint64_t whole = count / cells();
-    const std::uint64_t rest = count % cells();
-    return first + whole * cell + rest * cell / cells();
+    const std::uint64_t all = std::max<std::uint64_t>(1, cells());
+    const std::uint64_t whole = count / all;
+    const std::uint64_t rest = count % all;
+    return first + whole * cell + rest * cell / all;
 }
 
 std::uint64_t RasterView::cellOfBlock(std::uint64_t block) const {

@@ -12,7 +12,7 @@ constexpr std::uint64_t stripeBytes = 256U << 20U; // read by one head before th
 constexpr std::size_t mostSegments = 32;
 
 Nanoseconds rounded(double ns) {
-    return Nanoseconds{static_cast<std::int64_t>(ns + 0.5)};
+    return Nanoseconds{std::llround(ns)};
 }
 
 } // namespace
