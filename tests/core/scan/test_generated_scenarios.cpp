@@ -140,6 +140,73 @@ private slots:
             QVERIFY(a.span.end() < b.span.first || a.grade != b.grade || a.standing != b.standing);
         }
     }
+    // Drives that also freeze, damage transfers, fail only at times, vanish: however the scan ends, what it
+    // says of the sectors it vouches for is true, and every block is accounted for once.
+    void misbehavingDrivesAreToldTheTruthAbout_data() {
+        QTest::addColumn<unsigned>("seed");
+        for (unsigned seed = 1001; seed <= 1200; ++seed)
+            QTest::addRow("seed %u", seed) << seed;
+    }
+    void misbehavingDrivesAreToldTheTruthAbout() {
+        QFETCH(unsigned, seed);
+        Generated g = generate(seed);
+        std::mt19937_64 random(seed);
+        const std::uint64_t sectors = g.scenario.identity.capacity.value;
+        const auto add = [&](sim::DefectKind kind, int chanceOfTen) {
+            if (random() % 10 >= static_cast<unsigned>(chanceOfTen))
+                return;
+            sim::Defect defect;
+            defect.kind = kind;
+            defect.span = {{random() % sectors}, {1}};
+            defect.duration = std::chrono::seconds{random() % 40};
+            defect.endless = kind == sim::DefectKind::freeze && random() % 4 == 0;
+            defect.times = static_cast<std::uint32_t>(random() % 5);
+            defect.probability = random() % 2 == 0 ? 1 : 0.6;
+            g.scenario.defects.push_back(defect);
+        };
+        for (int i = 0; i < 3; ++i) {
+            add(sim::DefectKind::freeze, 5);
+            add(sim::DefectKind::linkFault, 6);
+            add(sim::DefectKind::unreadable, 4);
+        }
+        add(sim::DefectKind::drop, 2);
+        sim::settleDefects(g.scenario);
+        std::set<std::uint64_t> canFail; // sometimes or always
+        std::set<std::uint64_t> alwaysFails;
+        for (const sim::Defect& defect : g.scenario.defects)
+            for (std::uint64_t i = 0;
+                 defect.kind == sim::DefectKind::unreadable && i < defect.span.count.value; ++i) {
+                canFail.insert(defect.span.first.value + i);
+                if (defect.times == 0 && defect.probability == 1)
+                    alwaysFails.insert(defect.span.first.value + i);
+            }
+
+        auto drive = openSimulated(g.scenario);
+        const ScanRecord record = runScan(*drive, g.plan);
+        QVERIFY(record.status.ended != Ended::running);
+        const auto accused = sectorsOf(record.ledger, Grade::unreadable);
+        for (const LedgerEntry& entry : record.ledger)
+            if (entry.grade == Grade::unreadable && entry.standing == Standing::confirmed && entry.causeGiven)
+                for (std::uint64_t i = 0; i < entry.span.count.value; ++i)
+                    QVERIFY2(canFail.contains(entry.span.first.value + i),
+                             qPrintable(QString::number(entry.span.first.value + i)));
+        // Of what it vouches for, nothing that always fails is missing.
+        SpanSet vouched;
+        for (const LbaSpan& span : record.covered)
+            vouched.add(span);
+        const std::set<std::uint64_t> listed(accused.begin(), accused.end());
+        for (const std::uint64_t sector : alwaysFails)
+            if (vouched.contains({{sector}, {1}}))
+                QVERIFY2(listed.contains(sector), qPrintable(QString::number(sector)));
+        // Each cell that shows something is counted, and none twice.
+        const auto counts = record.plate->countGrades(0, record.plate->blocks());
+        for (const Grade grade : allGrades)
+            if (grade != Grade::none)
+                QCOMPARE(record.status.totals.of(grade), counts[static_cast<std::size_t>(grade)]);
+        QVERIFY(vouched.total() == record.status.totals.covered);
+        QVERIFY(record.status.ended != Ended::complete ||
+                record.plate->countGrades(0, record.plate->blocks())[0] == 0);
+    }
 };
 
 QTEST_APPLESS_MAIN(TestGeneratedScenarios)
