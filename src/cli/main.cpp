@@ -3,6 +3,8 @@
 #include "cli/drives_command.h"
 #include "cli/exit_status.h"
 #include "cli/scan_command.h"
+#include "cli/selftest_command.h"
+#include "cli/vitals_command.h"
 
 #include <CLI/CLI.hpp>
 #include <QGuiApplication>
@@ -18,11 +20,41 @@ constexpr const char* exitHelp =
 void addScanOptions(CLI::App& command, orbita::cli::ScanOptions& options) {
     command.add_option("TARGET", options.target, "a device or image path, demo:NAME or sim:SCENARIO.json")
         ->required();
-    command.add_option("--mode", "what to do with each block")
-        ->check(CLI::IsMember({"read"}))
-        ->default_str("read");
-    command.add_option("--span", options.span,
-                       "sectors FIRST..LAST, both included; without it the whole drive");
+    command
+        .add_option("--mode", options.mode,
+                    "read: the data crosses the cable; verify: the drive reads, the data stays inside")
+        ->check(CLI::IsMember({"read", "verify"}))
+        ->capture_default_str();
+    command.add_option(
+        "--span", options.span,
+        "sectors FIRST..LAST, both included, bytes (500GB..1TB) or percent (40%..60%); several with "
+        "commas between; without it the whole drive");
+    command
+        .add_option("--plan", options.plan,
+                    "a plan of the house policy, by its name; --span and --stop go before it")
+        ->excludes("--mode");
+    command.add_option("--partition", options.partition, "the span of that partition, by its name or label")
+        ->excludes("--span");
+    command
+        .add_option("--order", options.order,
+                    "forward, backward, suspects-first, sweep, sample, or careful: the worst places last")
+        ->check(CLI::IsMember({"forward", "backward", "suspects-first", "sweep", "sample", "careful"}))
+        ->capture_default_str();
+    command.add_option("--distance", options.sweepPercent, "of a sweep: percent of the span")
+        ->check(CLI::Range(0.1, 50.0))
+        ->capture_default_str();
+    command.add_option("--samples", options.samples, "of a sample: how many blocks")
+        ->check(CLI::PositiveNumber)
+        ->capture_default_str();
+    command.add_option("--seed", options.seed, "of a sample: the same seed draws the same blocks")
+        ->capture_default_str();
+    command
+        .add_option(
+            "--resume", options.resume,
+            "go on with a scan in the casebook that was broken off: its number, or without one the latest "
+            "of this drive")
+        ->expected(0, 1)
+        ->default_str("-1");
     command
         .add_option("--block", options.blockSectors,
                     "sectors a read, 8 to as many as fill 4 MiB; chosen if not given")
@@ -31,15 +63,46 @@ void addScanOptions(CLI::App& command, orbita::cli::ScanOptions& options) {
         .add_option("--limit", options.limitMs, "ms without an answer after which a block counts as stalled")
         ->check(CLI::PositiveNumber)
         ->capture_default_str();
-    command.add_option("--stop", options.stopAfter, "end the scan after so many unreadable sectors")
-        ->check(CLI::PositiveNumber);
+    command
+        .add_option("--give-up", options.giveUpMs,
+                    "ms without an answer after which the scan ends and leaves the command behind")
+        ->check(CLI::PositiveNumber)
+        ->capture_default_str();
+    command.add_option(
+        "--stop", options.stops,
+        "end the scan at so many unreadable sectors, or KIND:NUMBER with unreadable, patches, growth, "
+        "stalls, minutes or temperature (which waits until it is cooler); may be given again");
     command.add_option("--data", options.data, "does the data exist elsewhere?")
         ->check(CLI::IsMember({"saved", "not-saved", "unknown"}));
-    command.add_option("--json", options.json, "write the scan here; kept up to date while it runs");
+    command.add_option(
+        "--json", options.json,
+        "write the scan here, kept up to date while it runs; \"-\": one event a line on standard output");
     command.add_option("--csv", options.csv, "write the ledger of defects here");
     command.add_option("--report", options.report, "write a text report here");
     command.add_option("--plate", options.plate, "write the surface map here, as PNG");
     command.footer(exitHelp);
+}
+
+void addVitalsOptions(CLI::App& command, orbita::cli::VitalsOptions& options) {
+    command.add_option("TARGET", options.target, "a device path, demo:NAME or sim:SCENARIO.json")->required();
+    command.add_option("--policy", options.policy, "the house policy to judge by (JSON)");
+    command.add_flag("--json", options.json, "as JSON");
+    command.footer(
+        "Exit status: 0 go on; 1 go gently, or stop; 2 the call is wrong, or the drive could not be asked.");
+}
+
+void addSelfTestOptions(CLI::App& command, orbita::cli::SelfTestOptions& options) {
+    command.add_option("TARGET", options.target, "a device path, demo:NAME or sim:SCENARIO.json")->required();
+    command.add_option("--kind", options.kind, "which test, or abort the one that runs")
+        ->required()
+        ->check(CLI::IsMember({"short", "extended", "conveyance", "selective", "abort"}));
+    command.add_option("--span", options.span, "of a selective test: sectors FIRST..LAST, both included");
+    command.add_option("--policy", options.policy, "the house policy to judge by (JSON)");
+    command.add_flag("--no-wait", options.noWait, "start it and go; the drive goes on by itself");
+    command.add_flag("--overrule", options.overrule, "although the vitals say: save the data first");
+    command.add_flag("--json", options.json, "the vitals afterwards, as JSON");
+    command.footer("Ctrl-C aborts the test. Exit status: 0 passed, started or aborted; 1 failed;\n"
+                   "2 the call is wrong, or the drive has no such test; 3 not run to the end.");
 }
 
 } // namespace
@@ -52,6 +115,21 @@ int main(int argc, char** argv) {
     app.set_version_flag("--version", ORBITA_VERSION);
     CLI::App* drives = app.add_subcommand("drives", "list what can be scanned");
     CLI::App* scan = app.add_subcommand("scan", "read a drive and list its defects");
+    CLI::App* vitals = app.add_subcommand("vitals", "read what a drive says of its own health");
+    CLI::App* selfTest = app.add_subcommand("selftest", "run one of the drive's own tests");
+    bool drivesJson = false;
+    drives->add_flag("--json", drivesJson, "as JSON");
+    int patienceMs = 150;
+    drives->add_option("--patience", patienceMs, "ms that a drive is given to say what is on it")
+        ->check(CLI::PositiveNumber)
+        ->capture_default_str();
+    std::string systemRoot;
+    drives->add_option("--system", systemRoot,
+                       "the folder in which sys, proc and dev of the system to look at are");
+    orbita::cli::VitalsOptions vitalsOptions;
+    addVitalsOptions(*vitals, vitalsOptions);
+    orbita::cli::SelfTestOptions selfTestOptions;
+    addSelfTestOptions(*selfTest, selfTestOptions);
     orbita::cli::ScanOptions options;
     addScanOptions(*scan, options);
     try {
@@ -69,6 +147,10 @@ int main(int argc, char** argv) {
         qt = std::make_unique<QGuiApplication>(argc, argv);
     }
     if (drives->parsed())
-        return orbita::cli::listTargets();
+        return orbita::cli::listTargets(drivesJson, std::chrono::milliseconds{patienceMs}, systemRoot);
+    if (vitals->parsed())
+        return orbita::cli::vitals(vitalsOptions);
+    if (selfTest->parsed())
+        return orbita::cli::selfTest(selfTestOptions);
     return orbita::cli::scan(options);
 }

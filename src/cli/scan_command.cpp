@@ -2,55 +2,122 @@
 #include "cli/scan_command.h"
 
 #include "cli/exit_status.h"
+#include "cli/interrupt.h"
+#include "cli/target_options.h"
+#include "core/target/thermometer.h"
+#include "core/vitals/house_policy.h"
 #include "report/format.h"
 #include "report/ledger_csv.h"
 #include "report/plate_picture.h"
+#include "report/scan_events.h"
 #include "report/text_report.h"
 #include "report/words.h"
 #include "store/autosave.h"
+#include "store/casebook.h"
 #include "store/scan_file.h"
 
 #include <QBuffer>
 #include <QFileInfo>
 #include <QTextStream>
-#include <csignal>
 #include <unistd.h>
 
 namespace orbita::cli {
 
 namespace {
 
-volatile std::sig_atomic_t interrupted = 0;
-
 constexpr auto lookInterval = std::chrono::milliseconds{50};
 constexpr auto plainInterval = std::chrono::seconds{10};
+constexpr auto eventInterval = std::chrono::seconds{1};
+constexpr std::string_view asEvents = "-"; // for --json: one event a line
 
-int complain(const Error& error) {
-    QTextStream(stderr) << "orbita-cli: " << QString::fromStdString(error.message()) << '\n';
-    return callIsWrong;
+Result<std::vector<StopRule>> rulesOf(const ScanOptions& options) {
+    std::vector<StopRule> rules;
+    for (const std::string& text : options.stops) {
+        // A bare number: unreadable sectors.
+        const bool number = text.find_first_not_of("0123456789") == std::string::npos;
+        auto rule = parseStopRule(number ? "unreadable:" + text : text);
+        if (!rule)
+            return tl::unexpected(rule.error());
+        rules.push_back(*rule);
+    }
+    return rules;
+}
+
+Result<NamedPlan> namedPlan(const std::string& name) {
+    const auto policy = housePolicy();
+    if (!policy)
+        return tl::unexpected(policy.error());
+    std::string known;
+    for (const NamedPlan& named : policy->plans) {
+        if (named.name == name)
+            return named;
+        known += (known.empty() ? "" : ", ") + named.name;
+    }
+    return tl::unexpected(Error{Error::Kind::badCall, "finding the plan", '"' + name + '"',
+                                "the house policy has none of that name", "It has: " + known + "."});
+}
+
+Result<ScanPlan> asked(const ScanOptions& options) {
+    ScanPlan plan;
+    plan.way = readWayFromName(options.mode).value_or(ReadWay::read);
+    plan.blockSectors = options.blockSectors;
+    plan.limit = fromMilliseconds(options.limitMs);
+    plan.giveUp = std::max<Nanoseconds>(fromMilliseconds(options.giveUpMs), plan.limit);
+    plan.order = scanOrderFromName(options.order).value_or(ScanOrder::forward);
+    plan.sweepDistancePercent = options.sweepPercent;
+    plan.samples = options.samples;
+    plan.seed = options.seed;
+    return plan;
 }
 
 Result<ScanPlan> planOf(const ScanOptions& options, const Target& target) {
-    ScanPlan plan;
-    plan.blockSectors = options.blockSectors;
-    plan.limit = fromMilliseconds(options.limitMs);
-    plan.giveUp = std::max<Nanoseconds>(plan.giveUp, 2 * plan.limit);
-    plan.stopAfterUnreadable = options.stopAfter;
-    plan.data = dataElsewhereFromName(options.data).value_or(DataElsewhere::notAsked);
-    plan.inUse = !target.uses.empty();
-    if (!options.span.empty()) {
-        auto span = parseSpan(options.span);
-        if (!span)
-            return tl::unexpected(span.error());
-        plan.span = *span;
-    }
+    auto plan = options.plan.empty() ? asked(options)
+                                     : namedPlan(options.plan).map([](const NamedPlan& n) { return n.plan; });
+    if (!plan)
+        return plan;
+    auto rules = rulesOf(options);
+    if (!rules)
+        return tl::unexpected(rules.error());
+    if (!rules->empty())
+        plan->rules = *rules;
+    for (StopRule& rule : plan->rules)
+        rule.action = RuleAction::end; // nobody is there to be asked
+    plan->data = dataElsewhereFromName(options.data).value_or(DataElsewhere::notAsked);
+    plan->inUse = !target.uses.empty();
     return plan;
+}
+
+// Where, which is known once the drive has said how large it is.
+Result<ScanPlan> withSpans(ScanPlan plan, const ScanOptions& options, const Target& target,
+                           const DriveIdentity& drive) {
+    std::string where = options.span;
+    if (where.empty() && !options.plan.empty())
+        where = namedPlan(options.plan).map([](const NamedPlan& n) { return n.span; }).value_or("");
+    if (!where.empty()) {
+        const auto spans = parseSpans(where, drive);
+        if (!spans)
+            return tl::unexpected(spans.error());
+        planSpans(plan, *spans);
+    }
+    if (options.partition.empty())
+        return plan;
+    std::string known;
+    for (const DrivePart& part : target.parts) {
+        if (part.name == options.partition || (!part.label.empty() && part.label == options.partition)) {
+            planSpans(plan, {sectorsOf(part, drive)});
+            return plan;
+        }
+        known += (known.empty() ? "" : ", ") + part.name;
+    }
+    return tl::unexpected(Error{
+        Error::Kind::badCall, "finding the partition", options.partition, "the drive has none of that name",
+        known.empty() ? "No partition is known; name a span." : "It has " + known + "."});
 }
 
 // Known before hours are spent: may the results be written where they are wanted?
 Result<void> checkPlaces(const ScanOptions& options, const Target& target) {
     for (const std::string& path : {options.json, options.csv, options.report, options.plate}) {
-        if (path.empty())
+        if (path.empty() || path == asEvents)
             continue;
         if (auto place = checkExportPlace(path, target); !place)
             return place;
@@ -66,13 +133,10 @@ Result<void> checkPlaces(const ScanOptions& options, const Target& target) {
     return {};
 }
 
-QString progressLine(const ScanStatus& status, const BlockGrid& grid) {
-    const double share = grid.span.empty() ? 0
-                                           : static_cast<double>((status.position - grid.span.first).value) /
-                                                 static_cast<double>(grid.span.count.value);
+QString progressLine(const ScanStatus& status) {
     QString line =
         QStringLiteral("%1  LBA %2  %3")
-            .arg(format::percent(share), format::lba(status.position), format::pace(status.paceNow));
+            .arg(format::percent(status.share()), format::lba(status.position), format::pace(status.paceNow));
     if (status.phase == ScanPhase::waiting)
         line += QStringLiteral("  no answer for %1").arg(format::duration(status.waited));
     else if (status.left)
@@ -84,12 +148,20 @@ QString progressLine(const ScanStatus& status, const BlockGrid& grid) {
     return line;
 }
 
-// Follows a scan to its end: one line that changes on a terminal, lines one after the other elsewhere.
 class Follower {
 public:
-    explicit Follower(const ScanFeed& feed) : m_feed(feed) {}
+    virtual ~Follower() = default;
+    virtual void look() = 0;
+    // When all has been looked at.
+    virtual void finish() = 0;
+};
 
-    void look() {
+// For persons: one line that changes on a terminal, lines one after the other elsewhere.
+class LineFollower final : public Follower {
+public:
+    explicit LineFollower(const ScanFeed& feed) : m_feed(feed) {}
+
+    void look() override {
         const ScanStatus status = m_feed.status();
         for (const TapeEntry& entry : m_feed.tape(m_tapeRead)) {
             ++m_tapeRead;
@@ -101,15 +173,15 @@ public:
         }
         if (m_terminal) {
             clearLine();
-            m_out << progressLine(status, m_feed.plan().grid);
+            m_out << progressLine(status);
             m_lineShown = true;
         } else if (std::chrono::steady_clock::now() >= m_nextPlain) {
-            m_out << progressLine(status, m_feed.plan().grid) << '\n';
+            m_out << progressLine(status) << '\n';
             m_nextPlain = std::chrono::steady_clock::now() + plainInterval;
         }
         m_out.flush();
     }
-    void finish() {
+    void finish() override {
         clearLine();
         m_out.flush();
     }
@@ -129,8 +201,39 @@ private:
     std::chrono::steady_clock::time_point m_nextPlain = std::chrono::steady_clock::now() + plainInterval;
 };
 
+// For programs: each thing that happens is one line of JSON (docs/formats.md).
+class EventFollower final : public Follower {
+public:
+    explicit EventFollower(const ScanFeed& feed) : m_feed(feed) {}
+
+    void look() override {
+        const ScanStatus status = m_feed.status();
+        if (!m_begun && m_feed.plate()) {
+            m_begun = true;
+            say(beginEvent(m_feed.identity(), m_feed.plan()));
+        }
+        for (const TapeEntry& entry : m_feed.tape(m_tapeRead)) {
+            ++m_tapeRead;
+            say(tapeEvent(entry));
+        }
+        if (const auto now = std::chrono::steady_clock::now(); m_begun && now >= m_nextProgress) {
+            say(progressEvent(status));
+            m_nextProgress = now + eventInterval;
+        }
+    }
+    void finish() override { say(endEvent(m_feed.status(), m_feed.ledger())); }
+
+private:
+    void say(const std::string& line) { QTextStream(stdout) << QString::fromStdString(line) << '\n'; }
+
+    const ScanFeed& m_feed;
+    bool m_begun = false;
+    std::size_t m_tapeRead = 0;
+    std::chrono::steady_clock::time_point m_nextProgress = std::chrono::steady_clock::now();
+};
+
 Result<void> writeResults(const ScanOptions& options, const ScanRecord& record) {
-    if (!options.json.empty())
+    if (!options.json.empty() && options.json != asEvents)
         if (auto saved = saveScan(options.json, record); !saved)
             return saved;
     if (!options.csv.empty())
@@ -150,11 +253,11 @@ Result<void> writeResults(const ScanOptions& options, const ScanRecord& record) 
 }
 
 int exitStatusOf(const ScanRecord& record) {
-    if (record.status.ended != Ended::complete || !record.wholeSpanCovered())
+    if (record.status.ended != Ended::complete || record.status.blocksDone != record.status.blocksPlanned)
         return notToTheEnd;
     for (const LedgerEntry& entry : record.ledger)
         if (entry.grade == Grade::unreadable || entry.grade == Grade::stalled)
-            return defectsFound;
+            return findingsFound;
     return completeAndClean;
 }
 
@@ -177,6 +280,52 @@ void tellSummary(const ScanRecord& record, const std::string& keptAt) {
 
 } // namespace
 
+namespace {
+
+// The scan in the casebook that is to go on: `number`, or below 0 the latest of that drive.
+Result<ScanRecord> keptScan(std::int64_t number, const Target& target) {
+    auto casebook = Casebook::open(casebookPath());
+    if (!casebook)
+        return tl::unexpected(casebook.error());
+    if (number >= 0)
+        return (*casebook)->loadScan(number);
+    const auto scans = (*casebook)->scans();
+    if (!scans)
+        return tl::unexpected(scans.error());
+    for (const KeptScan& kept : *scans) {
+        if (kept.serial != target.identity.serial || kept.model != target.identity.model ||
+            kept.ended == Ended::complete)
+            continue;
+        auto record = (*casebook)->loadScan(kept.id);
+        if (record && !whyNotContinued(*record, target.identity))
+            return record;
+    }
+    return tl::unexpected(Error{Error::Kind::notFound, "looking for a scan to go on with", casebookPath(),
+                                "it has none of this drive that was broken off",
+                                "Begin a new one, or name its number."});
+}
+
+std::unique_ptr<ScanSession> beginScan(const ScanOptions& options, const Target& target, const ScanPlan& plan,
+                                       std::optional<ScanRecord> earlier) {
+    const DriveOpener open = [target](const std::stop_token& stop) {
+        return openTarget(target, false, stop);
+    };
+    if (earlier) {
+        ScanPlan again = planToContinue(*earlier);
+        if (!plan.rules.empty())
+            again.rules = plan.rules;
+        return std::make_unique<ScanSession>(open, again, std::move(*earlier), thermometerOf(target));
+    }
+    return std::make_unique<ScanSession>(
+        open,
+        [plan, options, target](const DriveIdentity& drive) {
+            return withSpans(plan, options, target, drive);
+        },
+        thermometerOf(target));
+}
+
+} // namespace
+
 int scan(const ScanOptions& options) {
     const auto target = findTarget(options.target);
     if (!target)
@@ -186,30 +335,42 @@ int scan(const ScanOptions& options) {
         return complain(plan.error());
     if (auto places = checkPlaces(options, *target); !places)
         return complain(places.error());
+    std::optional<ScanRecord> earlier;
+    if (options.resume != 0) {
+        auto kept = keptScan(options.resume, *target);
+        if (!kept)
+            return complain(kept.error());
+        earlier = std::move(*kept);
+    }
 
-    std::signal(SIGINT, [](int) { interrupted = 1; });
-    std::signal(SIGTERM, [](int) { interrupted = 1; });
-    ScanSession session([&](const std::stop_token& stop) { return openTarget(*target, false, stop); }, *plan);
-    Follower follower(session.feed());
+    watchForInterrupt();
+    const bool events = options.json == asEvents;
+    const auto session = beginScan(options, *target, *plan, std::move(earlier));
+    const std::unique_ptr<Follower> follower =
+        events ? std::unique_ptr<Follower>(std::make_unique<EventFollower>(session->feed()))
+               : std::make_unique<LineFollower>(session->feed());
     std::string keptAt;
     {
-        const Autosave autosave(session, *target, options.json);
-        while (!session.ended()) {
-            if (interrupted != 0)
-                session.stop();
-            follower.look();
+        const bool toFile = !options.json.empty() && !events;
+        const Autosave autosave(*session, toFile ? keepInFile(options.json, *target)
+                                                 : keepInCasebook(casebookPath(), *target));
+        while (!session->ended()) {
+            if (interrupted())
+                session->stop();
+            follower->look();
             std::this_thread::sleep_for(lookInterval);
         }
-        follower.look();
-        follower.finish();
-        if (session.feed().error())
-            return complain(*session.feed().error());
-        keptAt = autosave.path();
+        follower->look();
+        follower->finish();
+        if (session->feed().error())
+            return complain(*session->feed().error());
+        keptAt = autosave.place();
         if (const auto error = autosave.error())
             QTextStream(stderr) << "orbita-cli: " << QString::fromStdString(error->message()) << '\n';
     }
-    const ScanRecord record = session.record();
-    tellSummary(record, keptAt);
+    const ScanRecord record = session->record();
+    if (!events)
+        tellSummary(record, keptAt);
     if (auto written = writeResults(options, record); !written) {
         complain(written.error());
         if (!keptAt.empty())

@@ -3,16 +3,26 @@
 
 #include <cstdint>
 #include <string>
+#include <vector>
 
 namespace orbita::cli {
 
 // As given on the command line; empty texts were not given.
 struct ScanOptions {
     std::string target;
+    std::string mode = "read";
     std::string span;
+    std::string plan; // by name, from the house policy
+    std::string order = "forward";
+    double sweepPercent = 50;
+    std::uint64_t samples = 20'000;
+    std::uint64_t seed = 1;
+    std::vector<std::string> stops; // as parseStopRule() takes them, or a number of unreadable sectors
+    std::string partition;
+    std::int64_t resume = 0; // the kept scan to go on with; below 0: the latest of this drive
     std::uint32_t blockSectors = 0;
     double limitMs = 8000;
-    std::uint64_t stopAfter = 0;
+    double giveUpMs = 60'000;
     std::string data = "not-asked";
     std::string json;
     std::string csv;

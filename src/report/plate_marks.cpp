@@ -32,13 +32,14 @@ bool hasMark(Grade grade) {
 
 } // namespace
 
-void paintMark(QPainter& painter, Grade grade, QPointF c, double size, const Palette& palette, bool halo) {
+void paintMark(QPainter& painter, Grade grade, QPointF c, double size, const Palette& palette, bool halo,
+               bool faded) {
     if (!hasMark(grade))
         return;
     const QColor colour = palette.grade(grade);
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
-    if (halo && grade != Grade::linkFault) {
+    if (halo && !faded && grade != Grade::linkFault) {
         QRadialGradient glow(c, size * 1.3);
         QColor soft = colour;
         soft.setAlphaF(grade == Grade::laboured ? 0.28F : 0.45F);
@@ -49,8 +50,8 @@ void paintMark(QPainter& painter, Grade grade, QPointF c, double size, const Pal
         painter.setBrush(glow);
         painter.drawEllipse(c, size * 1.3, size * 1.3);
     }
-    painter.setPen(Qt::NoPen);
-    painter.setBrush(colour);
+    painter.setPen(faded ? QPen(colour, 1.2) : QPen(Qt::NoPen));
+    painter.setBrush(faded ? QBrush(Qt::NoBrush) : QBrush(colour));
     const double r = size / 2;
     switch (grade) {
     case Grade::laboured:
@@ -138,9 +139,10 @@ void paintPlate(QPainter& painter, const QRectF& where, const PlateRaster& raste
                 continue;
             }
             // Where a cell is large enough to see its own ground, the mark stands on the colour of the plate.
-            if (large)
+            const bool faded = shown == 0xFF && raster.faded(i);
+            if (large || faded)
                 painter.fillRect(rect, QColor::fromRgb(palette.steady(0.1)));
-            paintMark(painter, grade, rect.center(), size, palette, true);
+            paintMark(painter, grade, rect.center(), size, palette, true, faded);
         }
     }
     painter.restore();

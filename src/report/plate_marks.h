@@ -10,9 +10,10 @@ namespace orbita {
 
 // One mark centred on `centre`; `size` is the height of the shape in pixels.
 // Laboured: dot; straining: square; stalled: bar; unreadable: four-pointed star; link fault: hollow diamond.
-// Late and steady have none, in legends they are plain swatches.
-void paintMark(QPainter& painter, Grade grade, QPointF centre, double size, const Palette& palette,
-               bool halo);
+// Late and steady have none, in legends they are plain swatches. `faded`: only the outline, for what does not
+// count against the drive.
+void paintMark(QPainter& painter, Grade grade, QPointF centre, double size, const Palette& palette, bool halo,
+               bool faded = false);
 // For legends and lists: a swatch where the grade has no shape.
 void paintLegend(QPainter& painter, Grade grade, const QRectF& where, const Palette& palette);
 

@@ -9,6 +9,7 @@ namespace orbita {
 
 namespace {
 
+constexpr int lookedUp = 8; // defects of a cell, for whether any counts
 constexpr std::uint64_t referenceBlocks = 256;
 // How a steady block's shade follows from its latency: by how much slower it is than the first blocks read
 // (zones), and than its surroundings (heads, single retries).
@@ -65,12 +66,25 @@ void PlateRaster::settleReference() {
     if (m_referenceNs > 0)
         return;
     // The first blocks read, wherever they are: usually at the beginning.
-    const std::uint64_t first = m_plate->findNext(0, 1U << static_cast<unsigned>(Grade::steady));
+    const std::uint64_t first = m_plate->findNext(0, gradeBit(Grade::steady));
     if (first + referenceBlocks > m_plate->blocks())
         return;
     const Summary summary = m_plate->summarise(first, referenceBlocks);
     if (summary.visited >= 1)
         m_referenceNs = summary.meanNs;
+}
+
+bool PlateRaster::nothingCounts(std::uint64_t first, std::uint64_t end, Grade worst) const {
+    if (worst < Grade::laboured || worst == Grade::linkFault)
+        return false;
+    int looked = 0;
+    for (std::uint64_t block = m_plate->findNext(first, gradeBit(worst)); block < end && looked < lookedUp;
+         block = m_plate->findNext(block + 1, gradeBit(worst)), ++looked) {
+        const Standing standing = m_plate->at(block).standing;
+        if (standing == Standing::once || standing == Standing::confirmed)
+            return false;
+    }
+    return looked > 0;
 }
 
 void PlateRaster::drawCells(std::uint64_t from, std::uint64_t to, const Palette& palette) {
@@ -94,6 +108,7 @@ void PlateRaster::drawCells(std::uint64_t from, std::uint64_t to, const Palette&
         const Summary summary = first < end ? m_plate->summarise(first, end - first) : Summary{};
         m_worst[cell] = summary.worst;
         m_present[cell] = summary.gradesPresent;
+        m_faded[cell] = nothingCounts(first, end, summary.worst);
         QRgb colour = ground;
         switch (summary.worst) {
         case Grade::none:
@@ -129,6 +144,7 @@ bool PlateRaster::update(const std::shared_ptr<const Plate>& plate, const Raster
         m_image.fill(palette[Tone::plateGround]);
         m_worst.assign(view.cells(), Grade::none);
         m_present.assign(view.cells(), 0);
+        m_faded.assign(view.cells(), false);
         m_stamps.assign(plate ? plate->stripes() : 0, 0);
     }
     if (!plate || plate->blocks() == 0)

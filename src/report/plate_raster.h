@@ -46,11 +46,15 @@ public:
     [[nodiscard]] const std::vector<Grade>& worst() const { return m_worst; }
     // Bit g: Grade g occurs in the cell.
     [[nodiscard]] const std::vector<std::uint8_t>& present() const { return m_present; }
+    // True for a cell whose defects do not count against the drive: good on every later read, or measured
+    // while something else used it. Looked up for the first few of its worst grade.
+    [[nodiscard]] bool faded(std::uint64_t cell) const { return m_faded[cell]; }
     [[nodiscard]] const RasterView& view() const { return m_view; }
 
 private:
     void drawCells(std::uint64_t from, std::uint64_t to, const Palette& palette);
     void settleReference();
+    [[nodiscard]] bool nothingCounts(std::uint64_t first, std::uint64_t end, Grade worst) const;
 
     std::shared_ptr<const Plate> m_plate;
     RasterView m_view;
@@ -59,6 +63,7 @@ private:
     QImage m_image;
     std::vector<Grade> m_worst;
     std::vector<std::uint8_t> m_present;
+    std::vector<bool> m_faded;
     double m_referenceNs = 0; // mean latency of the first blocks read; 0 until there are enough
 };
 

@@ -49,12 +49,16 @@ QString textReport(const ScanRecord& record) {
     text += line(tr("begun"),
                  QLocale().toString(QDateTime::fromSecsSinceEpoch(record.startedAt), QLocale::LongFormat));
     text += line(tr("plan"),
-                 tr("read, forward, blocks of %1, %2")
-                     .arg(format::bytes(std::uint64_t{record.plan.grid.blockSectors} * drive.logicalBytes),
+                 (record.plan.asked.way == ReadWay::verify ? tr("verify, %1, blocks of %2, %3")
+                                                           : tr("read, %1, blocks of %2, %3"))
+                     .arg(words::order(record.plan.asked),
+                          format::bytes(std::uint64_t{record.plan.grid.blockSectors} * drive.logicalBytes),
                           words::span(record.plan.grid.span)));
     text += line(tr("limit"), tr("stalled after %1, given up after %2")
                                   .arg(format::duration(record.plan.asked.limit),
                                        format::duration(record.plan.asked.giveUp)));
+    for (const StopRule& rule : record.plan.asked.rules)
+        text += line(tr("rule"), words::rule(rule));
     text += line(tr("data"), words::dataElsewhere(record.plan.asked.data));
     if (record.plan.asked.inUse)
         text += line(tr("in use"), tr("something else used the drive; timings suffer"));
@@ -64,6 +68,10 @@ QString textReport(const ScanRecord& record) {
     text += line(
         tr("time"),
         tr("%1 at %2 on average").arg(format::duration(status.elapsed), format::pace(status.paceAverage)));
+
+    if (status.hottest)
+        text += line(tr("heat"),
+                     tr("%1 °C at most, %2 °C at the end").arg(*status.hottest).arg(*status.temperature));
 
     text += QLatin1Char('\n') + tr("Judgement so far") + QStringLiteral("\n  ") +
             words::judgement(judgeSoFar(status, record.ledger, drive, record.plan.asked.data)) +
@@ -76,6 +84,16 @@ QString textReport(const ScanRecord& record) {
                         .arg(words::grade(grade).leftJustified(11),
                              format::count(status.totals.of(grade)).rightJustified(14),
                              words::gradeMeaning(grade, record.limits, status.unit, rotating));
+
+    if (const std::vector<LeftUnread> unread = leftUnread(record); !unread.empty()) {
+        text += QLatin1Char('\n') + tr("Left unread: %1 places").arg(format::count(unread.size())) +
+                QLatin1Char('\n');
+        for (std::size_t i = 0; i < unread.size() && i < static_cast<std::size_t>(mostListed); ++i)
+            text += QStringLiteral("  %1, %2: %3\n")
+                        .arg(words::span(unread[i].span),
+                             format::bytes(unread[i].span.count.value * drive.logicalBytes),
+                             tr("because %1").arg(words::unreadReason(unread[i].reason)));
+    }
 
     const std::vector<Patch> patches = patchesOf(record.ledger, drive.logicalBytes);
     text += QLatin1Char('\n') + tr("Patches: %1").arg(format::count(patches.size())) + QLatin1Char('\n');

@@ -16,6 +16,10 @@ QString tr(const char* text, int n = -1) {
     return QCoreApplication::translate("words", text, nullptr, n);
 }
 
+QString blocks(std::uint64_t n) {
+    return n == 1 ? tr("1 block") : tr("%1 blocks").arg(format::count(n));
+}
+
 QString sectors(std::uint64_t n) {
     return n == 1 ? tr("1 sector") : tr("%1 sectors").arg(format::count(n));
 }
@@ -106,6 +110,94 @@ QString gradeMeaning(Grade grade, const GradeLimits& limits, Nanoseconds unit, b
     return {};
 }
 
+QString disturbance(Disturbance disturbance) {
+    switch (disturbance) {
+    case Disturbance::none:
+        return {};
+    case Disturbance::otherLoad:
+        return tr("something else used it");
+    case Disturbance::starved:
+        return tr("Orbita's reader was held up");
+    case Disturbance::suspended:
+        return tr("the computer slept");
+    }
+    return {};
+}
+
+QString rule(const StopRule& rule) {
+    const QString value = format::count(rule.value);
+    const bool asks = rule.action == RuleAction::ask;
+    switch (rule.kind) {
+    case RuleKind::unreadable:
+        return asks ? tr("asks at %1 unreadable sectors").arg(value)
+                    : tr("ends at %1 unreadable sectors").arg(value);
+    case RuleKind::patches:
+        return asks ? tr("asks at %1 unreadable patches").arg(value)
+                    : tr("ends at %1 unreadable patches").arg(value);
+    case RuleKind::growth:
+        return asks ? tr("asks at %1 unreadable sectors in one patch").arg(value)
+                    : tr("ends at %1 unreadable sectors in one patch").arg(value);
+    case RuleKind::stalls:
+        return asks ? tr("asks at %1 stalls").arg(value) : tr("ends at %1 stalls").arg(value);
+    case RuleKind::minutes:
+        return asks ? tr("asks after %1").arg(format::duration(std::chrono::minutes{rule.value}))
+                    : tr("ends after %1").arg(format::duration(std::chrono::minutes{rule.value}));
+    case RuleKind::temperature:
+        return tr("cools down from %1 °C").arg(value);
+    }
+    return {};
+}
+
+QString ruleReached(RuleKind kind, std::uint64_t value) {
+    switch (kind) {
+    case RuleKind::unreadable:
+        return tr("%1 unreadable").arg(sectors(value));
+    case RuleKind::patches:
+        return tr("%1 unreadable patches").arg(format::count(value));
+    case RuleKind::growth:
+        return tr("%1 unreadable in one patch").arg(sectors(value));
+    case RuleKind::stalls:
+        return tr("%1 stalls").arg(format::count(value));
+    case RuleKind::minutes:
+        return tr("%1 have passed").arg(format::duration(std::chrono::minutes{value}));
+    case RuleKind::temperature:
+        return tr("%1 °C").arg(value);
+    }
+    return {};
+}
+
+QString unreadReason(UnreadReason reason) {
+    switch (reason) {
+    case UnreadReason::notReached:
+        return tr("the scan ended before");
+    case UnreadReason::nearDamage:
+        return tr("it lies beside what failed, and was put off");
+    case UnreadReason::failedWhole:
+        return tr("it failed as a whole, and was not looked into");
+    case UnreadReason::noAnswer:
+        return tr("the drive stopped answering there");
+    }
+    return {};
+}
+
+QString order(const ScanPlan& plan) {
+    switch (plan.order) {
+    case ScanOrder::forward:
+        return tr("forward");
+    case ScanOrder::backward:
+        return tr("backward");
+    case ScanOrder::suspectsFirst:
+        return tr("suspects first, then forward");
+    case ScanOrder::sweep:
+        return tr("sweeping over %1 of the span").arg(format::percent(plan.sweepDistancePercent / 100, 0));
+    case ScanOrder::sample:
+        return tr("a sample of %1 blocks").arg(format::count(plan.samples));
+    case ScanOrder::careful:
+        return tr("carefully, the worst places last");
+    }
+    return {};
+}
+
 QString tapeTitle(const TapeEntry& entry) {
     switch (entry.kind) {
     case TapeKind::started:
@@ -140,10 +232,38 @@ QString tapeTitle(const TapeEntry& entry) {
         return tr("not direct");
     case TapeKind::partialLastSector:
         return tr("partial sector");
+    case TapeKind::blockLayerOnly:
+        return tr("block layer");
+    case TapeKind::interrupted:
+        return tr("reset");
+    case TapeKind::notReady:
+        return tr("not ready");
     case TapeKind::inUse:
         return tr("in use");
     case TapeKind::stopRule:
         return tr("stop rule met");
+    case TapeKind::ruleAsks:
+        return tr("rule asks");
+    case TapeKind::againConfirmed:
+        return tr("seen again");
+    case TapeKind::againPassing:
+        return tr("good this time");
+    case TapeKind::disturbed:
+        return tr("disturbed");
+    case TapeKind::notAgain:
+        return tr("seen once");
+    case TapeKind::putOff:
+        return tr("put off");
+    case TapeKind::cooling:
+        return tr("too warm");
+    case TapeKind::cooled:
+        return tr("cooled");
+    case TapeKind::continued:
+        return tr("going on");
+    case TapeKind::verifyChecked:
+        return tr("verify checked");
+    case TapeKind::verifyDoubted:
+        return tr("not believed");
     case TapeKind::tooMany:
         return tr("tape is full");
     case TapeKind::ended:
@@ -168,6 +288,8 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
     case TapeKind::answeredLate:
         return tr("answered after %1").arg(format::milliseconds(entry.latency));
     case TapeKind::unreadable:
+        if (entry.standing == Standing::once)
+            return tr("%1, to be measured again at the end").arg(sectors(entry.span.count.value));
         return entry.causeGiven ? tr("%1, read again: same").arg(sectors(entry.span.count.value))
                                 : tr("%1, no cause given").arg(sectors(entry.span.count.value));
     case TapeKind::recovered:
@@ -187,10 +309,40 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
         return accessNote(AccessNote::throughPageCache);
     case TapeKind::partialLastSector:
         return accessNote(AccessNote::partialLastSector);
+    case TapeKind::blockLayerOnly:
+        return accessNote(AccessNote::blockLayerOnly);
+    case TapeKind::interrupted:
+        return tr("the block is read again, nothing is graded");
+    case TapeKind::notReady:
+        return tr("busy with itself; waiting, nothing is graded");
     case TapeKind::inUse:
         return tr("timings suffer");
     case TapeKind::stopRule:
-        return tr("%1 unreadable").arg(sectors(entry.count));
+    case TapeKind::ruleAsks:
+        return ruleReached(entry.rule, entry.count);
+    case TapeKind::againConfirmed:
+        return entry.grade == Grade::unreadable
+                   ? tr("unreadable again, from the medium")
+                   : tr("late again from the medium: %1").arg(format::milliseconds(entry.latency));
+    case TapeKind::againPassing:
+        return tr("%1 from the medium").arg(format::milliseconds(entry.latency));
+    case TapeKind::disturbed:
+        return tr("%1 blocks so far; not counted against the drive (%2)")
+            .arg(format::count(entry.count), disturbance(entry.disturbance));
+    case TapeKind::notAgain:
+        return tr("%1 findings could not be measured again from the medium").arg(format::count(entry.count));
+    case TapeKind::putOff:
+        return tr("failed after %1; looked into last").arg(format::milliseconds(entry.latency));
+    case TapeKind::cooling:
+        return tr("%1 °C; waiting until it is cooler").arg(entry.count);
+    case TapeKind::cooled:
+        return tr("%1 °C").arg(entry.count);
+    case TapeKind::continued:
+        return tr("what was vouched for is not read again");
+    case TapeKind::verifyChecked:
+        return tr("takes as long as the medium must, %1").arg(format::milliseconds(entry.latency));
+    case TapeKind::verifyDoubted:
+        return tr("answers in %1, faster than the medium can be").arg(format::milliseconds(entry.latency));
     case TapeKind::tooMany:
         return tr("what follows is counted, not listed");
     case TapeKind::ended:
@@ -211,7 +363,7 @@ QString ended(Ended ended) {
     case Ended::stopped:
         return tr("Stopped before the end.");
     case Ended::stopRule:
-        return tr("Stopped by its rule: so many unreadable sectors were found.");
+        return tr("Stopped by a rule of its plan.");
     case Ended::driveGone:
         return tr("The drive went away: nothing answers behind the device any more.");
     case Ended::noAnswer:
@@ -220,6 +372,15 @@ QString ended(Ended ended) {
         return tr("The file or device became shorter while it was read.");
     case Ended::linkFaults:
         return tr("Too many damaged transfers in a row: cable or adapter.");
+    case Ended::refused:
+        return tr("The drive or the system does not take this command. Scan by reading instead of verifying, "
+                  "or with "
+                  "smaller blocks.");
+    case Ended::locked:
+        return tr("The drive keeps its data locked (password or protection): that is no defect.");
+    case Ended::verifyDoubted:
+        return tr("The drive answers a verify without looking at the medium: nothing was scanned. Scan by "
+                  "reading.");
     case Ended::readerLost:
         return tr("Orbita's reader ended unexpectedly; this says nothing of the drive. Start again.");
     }
@@ -248,6 +409,20 @@ QString nextStep(NextStep next) {
     return {};
 }
 
+namespace {
+
+// What a sample allows to say, and no more.
+QString sampleStatement(const RunningJudgement& j) {
+    const QString most = format::percent(j.mostDefectiveShare, j.mostDefectiveShare < 0.01 ? 3 : 1);
+    if (j.defectiveSamples == 0)
+        return tr("No defect in %1 samples: with 95 % confidence, under %2 of the blocks are defective.")
+            .arg(format::count(j.samples), most);
+    return tr("%1 of %2 samples are defective: with 95 % confidence, under %3 of the blocks are.")
+        .arg(format::count(j.defectiveSamples), format::count(j.samples), most);
+}
+
+} // namespace
+
 QString judgement(const RunningJudgement& j) {
     const QString share =
         format::percent(j.vouchedShare, j.vouchedShare > 0.9995 || j.vouchedShare == 0 ? 0 : 1);
@@ -263,19 +438,20 @@ QString judgement(const RunningJudgement& j) {
             text = tr("Even: every sector of the drive was read, without a defect.");
         break;
     case Meaning::slowOnly:
-        text = j.vouchedShare >= 1
-                   ? tr("The whole drive is readable; %1 blocks answered slowly.").arg(format::count(slow))
-                   : tr("All of the %1 read so far is readable; %2 blocks answered slowly.")
-                         .arg(share, format::count(slow));
+        text =
+            j.vouchedShare >= 1
+                ? tr("The whole drive is readable; %1 answered slowly.").arg(blocks(slow))
+                : tr("All of the %1 read so far is readable; %2 answered slowly.").arg(share, blocks(slow));
         break;
     case Meaning::fewUnreadable:
-        text = j.patches == 1
-                   ? tr("%1 unreadable in one patch at %2 %; read so far: %3 of the drive.")
-                         .arg(sectors(j.unreadable), where, share)
-                   : tr("%1 unreadable in %2 patches, the first at %3 %; read so far: %4 of the drive.")
-                         .arg(sectors(j.unreadable))
-                         .arg(j.patches)
-                         .arg(where, share);
+        if (j.patches > 0)
+            text = j.patches == 1
+                       ? tr("%1 unreadable in one patch at %2 %; read so far: %3 of the drive.")
+                             .arg(sectors(j.unreadable), where, share)
+                       : tr("%1 unreadable in %2 patches, the first at %3 %; read so far: %4 of the drive.")
+                             .arg(sectors(j.unreadable))
+                             .arg(j.patches)
+                             .arg(where, share);
         break;
     case Meaning::manyUnreadable:
         text = tr("%1 unreadable in %2 patches, from %3 % on: this is spreading damage, not one old spot.")
@@ -296,6 +472,15 @@ QString judgement(const RunningJudgement& j) {
                    .arg(format::count(j.linkFaults));
         break;
     }
+    if (j.failedBlocks > 0)
+        text += (text.isEmpty() ? QString() : QStringLiteral(" ")) +
+                tr("%1 failed as a whole; which of their sectors are unreadable is found out last.")
+                    .arg(blocks(j.failedBlocks));
+    if (j.samples > 0)
+        text += QLatin1Char(' ') + sampleStatement(j);
+    if (j.disturbed > 0)
+        text += QLatin1Char(' ') + tr("%1 late blocks are not counted: something else used the drive.")
+                                       .arg(format::count(j.disturbed));
     const QString next = j.next == NextStep::goOn && j.vouchedShare >= 1 ? QString() : nextStep(j.next);
     return next.isEmpty() ? text : text + QLatin1Char(' ') + next;
 }
@@ -308,6 +493,10 @@ QString accessNote(AccessNote note) {
         return tr("Direct reading was refused: some answers come from this computer's memory.");
     case AccessNote::partialLastSector:
         return tr("The last bytes fill no whole sector and are not read.");
+    case AccessNote::blockLayerOnly:
+        return tr("The drive's own commands cannot be sent from here: it is read through the system, and "
+                  "errors come "
+                  "without the drive's own words.");
     }
     return {};
 }
@@ -324,6 +513,87 @@ QString use(const DriveUse& use) {
         return tr("%1 is held by %2").arg(part, where);
     }
     return {};
+}
+
+QString remark(const Remark& remark) {
+    const QString about = QString::fromStdString(remark.about);
+    switch (remark.kind) {
+    case RemarkKind::noMedium:
+        return tr("There is no medium in it.");
+    case RemarkKind::zeroCapacity:
+        return tr(
+            "It reports no capacity: only a bridge answers, or the drive is not ready. Switch it off and on "
+            "once; if it stays so, its data is a case for the laboratory.");
+    case RemarkKind::offline:
+        return tr("The system does not reach it now (\"%1\"): check power and cable.").arg(about);
+    case RemarkKind::silent:
+        return tr(
+            "It did not answer when it was asked what is on it. Others are not held up; it is asked again in "
+            "a minute.");
+    case RemarkKind::controllerVolume:
+        return tr("A volume that a controller has made (%1): the drives it is made of cannot be seen, and "
+                  "their "
+                  "health has to be read elsewhere.")
+            .arg(about);
+    case RemarkKind::secondPath:
+        return tr("The same drive as %1, reached another way.").arg(about);
+    case RemarkKind::sameSerial:
+        return tr("%1 claims the same serial number: tell them apart by where they are attached, one at a "
+                  "time.")
+            .arg(about);
+    case RemarkKind::hostManaged:
+        return tr("Its zones have to be written in order: it may be read, not treated sector by sector.");
+    case RemarkKind::oddSectors:
+        return tr("Its sectors hold %1 bytes: it comes from a system that keeps protection data with them.")
+            .arg(about);
+    case RemarkKind::misaligned:
+        return tr("%1 does not begin at a physical sector: writing there is slow, and that is no fault of "
+                  "the "
+                  "drive.")
+            .arg(about);
+    case RemarkKind::beyondEnd:
+        return tr("%1 reaches beyond the end of the drive: the table was made for a larger one, or a bridge "
+                  "hides "
+                  "sectors.")
+            .arg(about);
+    case RemarkKind::overlapping:
+        return tr("%1 overlaps the partition before it: the table is damaged.").arg(about);
+    case RemarkKind::tableFirstDamaged:
+        return tr(
+            "The partition table at the beginning is damaged; its copy at the end is whole. That alone is no "
+            "fault of the surface.");
+    case RemarkKind::tableSecondDamaged:
+        return tr(
+            "The copy of the partition table at the end is damaged or missing; the one at the beginning is "
+            "whole.");
+    case RemarkKind::tableDamaged:
+        return tr("Both copies of the partition table are damaged.");
+    case RemarkKind::casebookHere:
+        return tr("Orbita's casebook lies on this drive (%1): what is found would be written to the very "
+                  "drive that "
+                  "is tested. Start Orbita with XDG_DATA_HOME on another one.")
+            .arg(about);
+    }
+    return {};
+}
+
+QString remarkShort(RemarkKind kind) {
+    switch (kind) {
+    case RemarkKind::noMedium:
+        return tr("No medium");
+    case RemarkKind::zeroCapacity:
+        return tr("No capacity");
+    case RemarkKind::offline:
+        return tr("Not reached");
+    case RemarkKind::silent:
+        return tr("Does not answer");
+    case RemarkKind::sameSerial:
+        return tr("Serial not unique");
+    case RemarkKind::secondPath:
+        return tr("Second path");
+    default:
+        return {};
+    }
 }
 
 QString span(const LbaSpan& span) {

@@ -4,7 +4,7 @@
 
 #include "core/inventory/inventory.h"
 #include "core/judge/running_judgement.h"
-#include "core/scan/record.h"
+#include "core/scan/left_unread.h"
 
 #include <QString>
 
@@ -18,6 +18,16 @@ QString gradeMeaning(Grade grade, const GradeLimits& limits, Nanoseconds unit, b
 // The unit lateness is counted in: "turns" of a rotating drive, "units" of solid state.
 QString unitName(bool rotating);
 
+// What disturbed a measurement; empty for none.
+QString disturbance(Disturbance disturbance);
+// "sweeping over 50 % of the span": how a plan goes through the drive.
+QString order(const ScanPlan& plan);
+// Why something was not read, to go behind "because".
+QString unreadReason(UnreadReason reason);
+// "ends at 50 unreadable sectors", and what it was reached with.
+QString rule(const StopRule& rule);
+QString ruleReached(RuleKind kind, std::uint64_t value);
+
 // One entry of the tape: what, and the circumstances.
 QString tapeTitle(const TapeEntry& entry);
 QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive);
@@ -29,6 +39,10 @@ QString nextStep(NextStep next);
 QString accessNote(AccessNote note);
 // "mounted at /home": what uses a drive.
 QString use(const DriveUse& use);
+// What is out of the ordinary, as a sentence with its consequence.
+QString remark(const Remark& remark);
+// In two or three words, for the rack; empty for remarks that can wait.
+QString remarkShort(RemarkKind kind);
 // "LBA 656 408 512 – 656 410 559".
 QString span(const LbaSpan& span);
 // "336.1 GB in, 8.40 % of the drive": the other two ways to say where.

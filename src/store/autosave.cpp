@@ -1,10 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/autosave.h"
 
+#include "store/casebook.h"
 #include "store/scan_file.h"
-
-#include <QDir>
-#include <QStandardPaths>
 
 namespace orbita {
 
@@ -13,30 +11,49 @@ constexpr auto interval = std::chrono::seconds{2};
 constexpr auto lookInterval = std::chrono::milliseconds{100};
 } // namespace
 
-std::string scanFolder() {
-    return (QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + "/orbita/scans")
-        .toStdString();
+ScanKeeper keepInFile(std::string path, const Target& target) {
+    return [path = std::move(path), target,
+            encoder = std::make_shared<PlateEncoder>()](const ScanRecord& record) -> Result<std::string> {
+        if (auto place = checkExportPlace(path, target); !place)
+            return tl::unexpected(std::move(place.error()));
+        if (auto saved = saveFile(path, scanToJson(record, *encoder)); !saved)
+            return tl::unexpected(std::move(saved.error()));
+        return path;
+    };
 }
 
-std::string scanFileName(const DriveIdentity& drive, std::int64_t startedAt) {
-    std::string name = drive.serial.empty() ? drive.model : drive.serial;
-    for (char& c : name)
-        if (std::isalnum(static_cast<unsigned char>(c)) == 0 && c != '-' && c != '_')
-            c = '_';
-    std::string time = isoTime(startedAt);
-    std::erase(time, ':');
-    return (name.empty() ? "drive" : name) + '-' + time + ".orbita-scan.json";
+ScanKeeper keepInCasebook(std::string path, const Target& target) {
+    struct Kept {
+        std::unique_ptr<Casebook> casebook;
+        PlateEncoder encoder;
+        std::int64_t scan = 0;
+    };
+    return [path = std::move(path), target,
+            kept = std::make_shared<Kept>()](const ScanRecord& record) -> Result<std::string> {
+        if (auto place = checkExportPlace(path, target); !place)
+            return tl::unexpected(std::move(place.error()));
+        if (!kept->casebook) {
+            auto opened = Casebook::open(path);
+            if (!opened)
+                return tl::unexpected(std::move(opened.error()));
+            kept->casebook = std::move(*opened);
+        }
+        auto scan = kept->casebook->keepScan(kept->scan, record, kept->encoder);
+        if (!scan)
+            return tl::unexpected(std::move(scan.error()));
+        kept->scan = *scan;
+        return path;
+    };
 }
 
-Autosave::Autosave(const ScanSession& session, Target target, std::string path)
+Autosave::Autosave(const ScanSession& session, ScanKeeper keeper)
     : m_session(session)
-    , m_target(std::move(target))
-    , m_wanted(std::move(path))
+    , m_keeper(std::move(keeper))
     , m_thread([this](const std::stop_token& stop) { run(stop); }) {}
 
-std::string Autosave::path() const {
+std::string Autosave::place() const {
     const std::scoped_lock lock(m_mutex);
-    return m_path;
+    return m_place;
 }
 
 std::optional<Error> Autosave::error() const {
@@ -44,34 +61,17 @@ std::optional<Error> Autosave::error() const {
     return m_error;
 }
 
-Result<void> Autosave::choosePath(const ScanRecord& record) {
-    if (!m_path.empty())
-        return {};
-    std::string path = m_wanted;
-    if (path.empty()) {
-        path = scanFolder() + '/' + scanFileName(record.drive, record.startedAt);
-        if (auto place = checkExportPlace(path, m_target); !place)
-            return place;
-        QDir().mkpath(QString::fromStdString(scanFolder()));
-    } else if (auto place = checkExportPlace(path, m_target); !place) {
-        return place;
-    }
-    const std::scoped_lock lock(m_mutex);
-    m_path = std::move(path);
-    return {};
-}
-
 void Autosave::run(const std::stop_token& stop) {
-    PlateEncoder encoder;
+    const ScanKeeper keeper = std::move(m_keeper); // ends with this thread
     const auto save = [&] {
         const ScanRecord record = m_session.record();
         if (!record.plate) // nothing has been opened
             return;
-        Result<void> saved = choosePath(record);
-        if (saved)
-            saved = saveFile(m_path, scanToJson(record, encoder));
+        const auto saved = keeper(record);
         const std::scoped_lock lock(m_mutex);
         m_error = saved ? std::nullopt : std::optional(saved.error());
+        if (saved)
+            m_place = *saved;
     };
     auto due = std::chrono::steady_clock::now();
     bool over = false;

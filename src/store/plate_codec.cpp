@@ -3,7 +3,6 @@
 
 #include "core/base/bytes.h"
 
-#include <QByteArray>
 #include <zstd.h>
 
 namespace orbita {
@@ -22,11 +21,9 @@ std::string encodeChunk(const Plate& plate, std::uint64_t first, std::uint64_t c
     }
     if (!visited)
         return {};
-    QByteArray packed(static_cast<qsizetype>(ZSTD_compressBound(cells.size())), Qt::Uninitialized);
-    const std::size_t size = ZSTD_compress(packed.data(), static_cast<std::size_t>(packed.size()),
-                                           cells.data(), cells.size(), compressionLevel);
-    packed.truncate(static_cast<qsizetype>(size));
-    return packed.toBase64().toStdString();
+    std::string packed(ZSTD_compressBound(cells.size()), '\0');
+    packed.resize(ZSTD_compress(packed.data(), packed.size(), cells.data(), cells.size(), compressionLevel));
+    return packed;
 }
 
 // The stripes that overlap a chunk, added up: grows with every change in it.
@@ -43,6 +40,7 @@ const std::vector<std::string>& PlateEncoder::encode(const Plate& plate) {
     const std::uint64_t chunks = (plate.blocks() + plateChunkBlocks - 1) / plateChunkBlocks;
     m_chunks.resize(chunks);
     m_stamps.resize(chunks, 0);
+    m_changed.clear();
     for (std::uint64_t c = 0; c < chunks; ++c) {
         const std::uint64_t first = c * plateChunkBlocks;
         const std::uint64_t count = std::min(plateChunkBlocks, plate.blocks() - first);
@@ -51,6 +49,7 @@ const std::vector<std::string>& PlateEncoder::encode(const Plate& plate) {
             continue;
         m_chunks[c] = encodeChunk(plate, first, count);
         m_stamps[c] = stamp;
+        m_changed.push_back(c);
     }
     return m_chunks;
 }
@@ -68,13 +67,9 @@ Result<std::shared_ptr<Plate>> decodePlate(std::uint64_t blocks, const std::vect
             continue;
         const std::uint64_t first = c * plateChunkBlocks;
         const std::uint64_t count = std::min(plateChunkBlocks, blocks - first);
-        const auto packed = QByteArray::fromBase64Encoding(QByteArray::fromStdString(chunks[c]),
-                                                           QByteArray::AbortOnBase64DecodingErrors);
-        if (!packed)
-            return refuse(c, "it is no base64");
         std::vector<std::byte> cells(2 * count);
-        const std::size_t size = ZSTD_decompress(cells.data(), cells.size(), packed.decoded.constData(),
-                                                 static_cast<std::size_t>(packed.decoded.size()));
+        const std::size_t size =
+            ZSTD_decompress(cells.data(), cells.size(), chunks[c].data(), chunks[c].size());
         if (ZSTD_isError(size) != 0 || size != cells.size())
             return refuse(c, "it does not unpack to the right length");
         for (std::uint64_t i = 0; i < count; ++i)

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/scan_file.h"
 
+#include "core/scan/left_unread.h"
+
 #include <QDateTime>
 #include <QFile>
 #include <QSaveFile>
@@ -57,26 +59,82 @@ DriveIdentity driveFrom(const Json& json) {
     return drive;
 }
 
+Json spansJson(const std::vector<LbaSpan>& spans) {
+    Json json = Json::array();
+    for (const LbaSpan& span : spans)
+        json.push_back(spanJson(span));
+    return json;
+}
+
+std::vector<LbaSpan> spansFrom(const Json& json) {
+    std::vector<LbaSpan> spans;
+    for (const Json& span : json)
+        spans.push_back(spanFrom(span));
+    return spans;
+}
+
+// What only some orders need.
+void addOrder(const ScanPlan& plan, Json& json) {
+    json["order"] = scanOrderName(plan.order);
+    if (!plan.parts.empty())
+        json["parts"] = spansJson(plan.parts);
+    if (plan.order == ScanOrder::suspectsFirst)
+        json["suspects"] = spansJson(plan.suspects);
+    if (plan.order == ScanOrder::sweep)
+        json["sweep_percent"] = plan.sweepDistancePercent;
+    if (plan.order == ScanOrder::sample)
+        json["sample"] = {{"blocks", plan.samples}, {"seed", plan.seed}};
+}
+
+void orderFrom(const Json& json, ScanPlan& plan) {
+    plan.order = scanOrderFromName(json.value("order", "")).value_or(ScanOrder::forward);
+    plan.parts = spansFrom(json.value("parts", Json::array()));
+    plan.suspects = spansFrom(json.value("suspects", Json::array()));
+    plan.sweepDistancePercent = json.value("sweep_percent", plan.sweepDistancePercent);
+    if (const auto sample = json.find("sample"); sample != json.end()) {
+        plan.samples = sample->at("blocks").get<std::uint64_t>();
+        plan.seed = sample->at("seed").get<std::uint64_t>();
+    }
+}
+
+std::vector<StopRule> rulesFrom(const Json& json) {
+    std::vector<StopRule> rules;
+    for (const Json& text : json.value("rules", Json::array()))
+        if (const auto rule = parseStopRule(text.get<std::string>()))
+            rules.push_back(*rule);
+    // As it was written before there were other rules.
+    if (const auto sectors = json.value("stop_after_unreadable", std::uint64_t{0}); sectors != 0)
+        rules.push_back({RuleKind::unreadable, sectors, RuleAction::end});
+    return rules;
+}
+
 Json planJson(const SettledPlan& plan) {
-    return {{"mode", "read"},
-            {"span", spanJson(plan.grid.span)},
-            {"block_sectors", plan.grid.blockSectors},
-            {"limit_ms", toMilliseconds(plan.asked.limit)},
-            {"give_up_ms", toMilliseconds(plan.asked.giveUp)},
-            {"stop_after_unreadable", plan.asked.stopAfterUnreadable},
-            {"data_elsewhere", dataElsewhereName(plan.asked.data)},
-            {"in_use", plan.asked.inUse}};
+    Json rules = Json::array();
+    for (const StopRule& rule : plan.asked.rules)
+        rules.push_back(stopRuleText(rule));
+    Json json = {{"mode", readWayName(plan.asked.way)},
+                 {"span", spanJson(plan.grid.span)},
+                 {"block_sectors", plan.grid.blockSectors},
+                 {"limit_ms", toMilliseconds(plan.asked.limit)},
+                 {"give_up_ms", toMilliseconds(plan.asked.giveUp)},
+                 {"rules", rules},
+                 {"data_elsewhere", dataElsewhereName(plan.asked.data)},
+                 {"in_use", plan.asked.inUse}};
+    addOrder(plan.asked, json);
+    return json;
 }
 
 SettledPlan planFrom(const Json& json) {
     SettledPlan plan;
     plan.grid.span = spanFrom(json.at("span"));
     plan.grid.blockSectors = json.at("block_sectors").get<std::uint32_t>();
+    plan.asked.way = readWayFromName(json.at("mode").get<std::string>()).value_or(ReadWay::read);
     plan.asked.span = plan.grid.span;
     plan.asked.blockSectors = plan.grid.blockSectors;
     plan.asked.limit = fromMilliseconds(json.at("limit_ms").get<double>());
     plan.asked.giveUp = fromMilliseconds(json.at("give_up_ms").get<double>());
-    plan.asked.stopAfterUnreadable = json.at("stop_after_unreadable").get<std::uint64_t>();
+    plan.asked.rules = rulesFrom(json);
+    orderFrom(json, plan.asked);
     plan.asked.data =
         dataElsewhereFromName(json.at("data_elsewhere").get<std::string>()).value_or(DataElsewhere::notAsked);
     plan.asked.inUse = json.at("in_use").get<bool>();
@@ -88,12 +146,18 @@ Json totalsJson(const ScanStatus& status, SectorCount unreadable) {
     for (const Grade grade : allGrades)
         if (grade != Grade::none)
             blocks[std::string(gradeName(grade))] = status.totals.of(grade);
-    return {{"blocks", blocks},
-            {"sectors", status.totals.covered.value},
-            {"unreadable_sectors", unreadable.value},
-            {"link_faults", status.totals.linkFaults},
-            {"seconds", std::round(toSeconds(status.elapsed) * 1e3) / 1e3},
-            {"average_mb_per_s", std::round(status.paceAverage / 1e4) / 1e2}};
+    Json totals{{"blocks", blocks},
+                {"sectors", status.totals.covered.value},
+                {"unreadable_sectors", unreadable.value},
+                {"link_faults", status.totals.linkFaults},
+                {"disturbed", status.totals.disturbed},
+                {"planned", status.blocksPlanned},
+                {"done", status.blocksDone},
+                {"seconds", std::round(toSeconds(status.elapsed) * 1e3) / 1e3},
+                {"average_mb_per_s", std::round(status.paceAverage / 1e4) / 1e2}};
+    if (status.temperature && status.hottest)
+        totals["temperature_c"] = {{"last", *status.temperature}, {"hottest", *status.hottest}};
+    return totals;
 }
 
 void totalsFrom(const Json& json, ScanStatus& status) {
@@ -103,8 +167,15 @@ void totalsFrom(const Json& json, ScanStatus& status) {
                 json.at("blocks").at(std::string(gradeName(grade))).get<std::uint64_t>();
     status.totals.covered.value = json.at("sectors").get<std::uint64_t>();
     status.totals.linkFaults = json.at("link_faults").get<std::uint64_t>();
+    status.totals.disturbed = json.value("disturbed", std::uint64_t{0});
+    status.blocksPlanned = json.value("planned", std::uint64_t{0});
+    status.blocksDone = json.value("done", std::uint64_t{0});
     status.elapsed = fromSeconds(json.at("seconds").get<double>());
     status.paceAverage = json.at("average_mb_per_s").get<double>() * 1e6;
+    if (const auto heat = json.find("temperature_c"); heat != json.end()) {
+        status.temperature = heat->at("last").get<int>();
+        status.hottest = heat->at("hottest").get<int>();
+    }
 }
 
 Json ledgerJson(const LedgerEntry& entry) {
@@ -150,6 +221,10 @@ Json tapeJson(const TapeEntry& entry) {
         json["count"] = entry.count;
     if (entry.kind == TapeKind::ended)
         json["ended"] = endedName(entry.ended);
+    if (entry.kind == TapeKind::stopRule || entry.kind == TapeKind::ruleAsks)
+        json["rule"] = ruleKindName(entry.rule);
+    if (entry.disturbance != Disturbance::none)
+        json["disturbance"] = disturbanceName(entry.disturbance);
     return json;
 }
 
@@ -168,11 +243,24 @@ TapeEntry tapeFrom(const Json& json) {
     entry.latency = fromMilliseconds(json.value("latency_ms", 0.0));
     entry.count = json.value("count", std::uint64_t{0});
     entry.ended = endedFromName(json.value("ended", "")).value_or(Ended::running);
+    entry.rule = ruleKindFromName(json.value("rule", "")).value_or(RuleKind::unreadable);
+    entry.disturbance = disturbanceFromName(json.value("disturbance", "")).value_or(Disturbance::none);
     return entry;
 }
 
-constexpr std::array<std::string_view, 3> noteNames = {"kernel-splits", "through-page-cache",
-                                                       "partial-last-sector"};
+constexpr std::array<std::string_view, 4> noteNames = {"kernel-splits", "through-page-cache",
+                                                       "partial-last-sector", "block-layer-only"};
+
+Json unreadJson(const ScanRecord& record) {
+    Json json = Json::array();
+    // While it runs, what is left is simply not reached yet.
+    if (record.status.ended != Ended::running)
+        for (const LeftUnread& unread : leftUnread(record))
+            json.push_back({{"lba", unread.span.first.value},
+                            {"sectors", unread.span.count.value},
+                            {"because", unreadReasonName(unread.reason)}});
+    return json;
+}
 
 // Everything but the plate, whose chunks are put in by the caller without copying them once more.
 Json recordJson(const ScanRecord& record) {
@@ -201,6 +289,7 @@ Json recordJson(const ScanRecord& record) {
             {"plan", planJson(record.plan)},
             {"ended", endedName(record.status.ended)},
             {"covered", covered},
+            {"left_unread", unreadJson(record)},
             {"totals", totalsJson(record.status, unreadable)},
             {"grading",
              {{"unit_ms", roundedMs(record.status.unit)},
@@ -233,6 +322,8 @@ ScanRecord recordFrom(const Json& json) {
     if (grid.span.empty() || grid.blockSectors == 0 || grid.span.end() > Lba{record.drive.capacity.value})
         throw std::runtime_error("its span does not fit the drive it names");
     record.status.phase = ScanPhase::ended;
+    record.status.order = record.plan.asked.order;
+    record.status.blockSectors = grid.blockSectors;
     record.status.ended = endedFromName(json.at("ended").get<std::string>()).value_or(Ended::stopped);
     if (record.status.ended == Ended::running)
         record.status.ended = Ended::stopped;
@@ -264,8 +355,22 @@ std::string isoTime(std::int64_t seconds) {
     return QDateTime::fromSecsSinceEpoch(seconds, Qt::UTC).toString(Qt::ISODate).toStdString();
 }
 
+std::string scanFileName(const DriveIdentity& drive, std::int64_t startedAt) {
+    std::string name = drive.serial.empty() ? drive.model : drive.serial;
+    for (char& c : name)
+        if (std::isalnum(static_cast<unsigned char>(c)) == 0 && c != '-' && c != '_')
+            c = '_';
+    std::string time = isoTime(startedAt);
+    std::erase(time, ':');
+    return (name.empty() ? "drive" : name) + '-' + time + ".orbita-scan.json";
+}
+
+std::string scanDocument(const ScanRecord& record) {
+    return recordJson(record).dump(1, ' ', false, Json::error_handler_t::replace);
+}
+
 std::string scanToJson(const ScanRecord& record, PlateEncoder& encoder) {
-    std::string text = recordJson(record).dump(1, ' ', false, Json::error_handler_t::replace);
+    std::string text = scanDocument(record);
     if (!record.plate)
         return text + '\n';
     // The plate is by far the largest part: its chunks (base64, nothing to escape) are put in as they are.
@@ -277,30 +382,52 @@ std::string scanToJson(const ScanRecord& record, PlateEncoder& encoder) {
             std::to_string(plateChunkBlocks) + ", \"blocks\": " + std::to_string(record.plate->blocks()) +
             ", \"chunks\": [";
     for (std::size_t i = 0; i < chunks.size(); ++i)
-        text += (i == 0 ? "\n  \"" : ",\n  \"") + chunks[i] + '"';
+        text += (i == 0 ? "\n  \"" : ",\n  \"") +
+                QByteArray::fromStdString(chunks[i]).toBase64().toStdString() + '"';
     return text + "]}\n}\n";
 }
 
+namespace {
+
+Error refusal(const std::string& origin, std::string why) {
+    return {Error::Kind::badCall, "opening the scan", origin, std::move(why),
+            "Choose a file that Orbita saved as a scan."};
+}
+
+std::shared_ptr<Plate> plateFrom(const Json& json, std::uint64_t blocks) {
+    auto chunks = json.at("chunks").get<std::vector<std::string>>();
+    for (std::string& chunk : chunks) {
+        const auto packed = QByteArray::fromBase64Encoding(QByteArray::fromStdString(chunk),
+                                                           QByteArray::AbortOnBase64DecodingErrors);
+        if (!packed)
+            throw std::runtime_error("a chunk of the plate is no base64");
+        chunk = packed.decoded.toStdString();
+    }
+    auto plate = decodePlate(blocks, chunks);
+    if (!plate)
+        throw std::runtime_error(plate.error().message());
+    return *plate;
+}
+
+} // namespace
+
+Result<ScanRecord> scanFromDocument(const std::string& text, const std::string& origin) {
+    try {
+        return recordFrom(Json::parse(text));
+    } catch (const std::exception& e) {
+        return tl::unexpected(refusal(origin, e.what()));
+    }
+}
+
 Result<ScanRecord> scanFromJson(const std::string& text, const std::string& origin) {
-    const auto refuse = [&](std::string why) {
-        return tl::unexpected(Error{Error::Kind::badCall, "opening the scan", origin, std::move(why),
-                                    "Choose a file that Orbita saved as a scan."});
-    };
     try {
         const Json json = Json::parse(text);
         ScanRecord record = recordFrom(json);
-        if (json.contains("plate")) {
-            auto plate = decodePlate(record.plan.grid.blocks(),
-                                     json.at("plate").at("chunks").get<std::vector<std::string>>());
-            if (!plate) {
-                plate.error().on = origin;
-                return tl::unexpected(plate.error());
-            }
-            record.plate = *plate;
-        }
+        if (json.contains("plate"))
+            record.plate = plateFrom(json.at("plate"), record.plan.grid.blocks());
         return record;
     } catch (const std::exception& e) {
-        return refuse(e.what());
+        return tl::unexpected(refusal(origin, e.what()));
     }
 }
 

@@ -13,6 +13,13 @@ std::string scanToJson(const ScanRecord& record, PlateEncoder& encoder);
 // `stopped`.
 Result<ScanRecord> scanFromJson(const std::string& text, const std::string& origin);
 
+// The same without the plate, and back.
+std::string scanDocument(const ScanRecord& record);
+Result<ScanRecord> scanFromDocument(const std::string& text, const std::string& origin);
+
+// A file name for a scan of `drive` begun at `startedAt`: from serial (else model) and time.
+std::string scanFileName(const DriveIdentity& drive, std::int64_t startedAt);
+
 // Replaces the file in one step: after a crash there is the old content or the new, never half of it.
 Result<void> saveFile(const std::string& path, const std::string& content);
 Result<void> saveScan(const std::string& path, const ScanRecord& record);

@@ -62,7 +62,7 @@ private slots:
         QCOMPARE(at(0, sizeRole).toString(), QString("8 sectors"));
         // The first three lie close together, the fourth far away; a link fault is no matter of the surface.
         QCOMPARE(at(0, detailRole).toString(), QString("confirmed · patch 1"));
-        QCOMPARE(at(2, detailRole).toString(), QString("once · patch 1"));
+        QCOMPARE(at(2, detailRole).toString(), QString("confirmed · patch 1"));
         QCOMPARE(at(3, detailRole).toString(), QString("confirmed · patch 2"));
         QCOMPARE(at(4, detailRole).toString(), QString("once"));
         for (int row = 0; row < 5; ++row)

@@ -8,12 +8,15 @@
 
 #include <QApplication>
 #include <QClipboard>
+#include <QComboBox>
 #include <QDialogButtonBox>
 #include <QElapsedTimer>
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QListView>
+#include <QListWidget>
 #include <QSignalSpy>
+#include <QSpinBox>
 #include <QTemporaryDir>
 
 using namespace orbita;
@@ -80,12 +83,13 @@ private slots:
         m_window = std::make_unique<AppWindow>(RackModel::Source::demonstration);
         m_window->show();
         QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
+        QTest::keyClick(m_window.get(), Qt::Key_F4); // the Scan station
     }
     void cleanup() { m_window.reset(); }
 
     void rackShowsTheDrives() {
         QListView* rack = list("rack");
-        QCOMPARE(rack->model()->rowCount(), 6);
+        QCOMPARE(rack->model()->rowCount(), 7);
         // With the mouse: click on the second card.
         QTest::mouseClick(rack->viewport(), Qt::LeftButton, {},
                           rack->visualRect(rack->model()->index(1, 0)).center());
@@ -94,6 +98,30 @@ private slots:
         QTest::keyClick(rack, Qt::Key_Down);
         QCOMPARE(words::driveName(desk().identity()), QString("Skua N41"));
         QVERIFY(rack->model()->index(0, 0).data(Qt::AccessibleTextRole).toString().contains("TG-4X0193"));
+    }
+    // Every scan is kept in the casebook and opened again from the list.
+    void keptScansAreOpenedFromTheCasebook() {
+        openByHand(
+            scenario("kept", R"({"kind": "unreadable", "lba": 4096, "sectors": 8, "answer_ms": 20})", 1));
+        click("Yes, saved");
+        click("Start");
+        QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 20'000);
+        QTRY_VERIFY_WITH_TIMEOUT(!desk().keptAt().isEmpty(), 10'000);
+        QTest::qWait(500); // until its end is kept, too
+        const std::size_t scans = desk().scanCount();
+        const std::size_t entries = desk().current()->record.ledger.size();
+        QTest::keyClick(m_window.get(), Qt::Key_O, Qt::ControlModifier);
+        QTRY_VERIFY(m_window->findChild<QListWidget*>("keptScans") != nullptr);
+        auto* kept = m_window->findChild<QListWidget*>("keptScans");
+        QTRY_COMPARE(kept->count(), 1);
+        QVERIFY(kept->item(0)->text().contains("Read to the end"));
+        QTest::mouseClick(kept->viewport(), Qt::LeftButton, {}, kept->visualItemRect(kept->item(0)).center());
+        QTest::keyClick(kept, Qt::Key_Return);
+        QTRY_COMPARE_WITH_TIMEOUT(desk().scanCount(), scans + 1, 10'000);
+        QCOMPARE(desk().current()->record.ledger.size(), entries);
+        QVERIFY(desk().current()->opened);
+        QVERIFY(desk().current()->record.wholeSpanCovered());
+        backToTheWindow();
     }
     void nothingStartsBeforeTheDataQuestion() {
         QVERIFY(sentence().contains("data on this drive exist elsewhere"));
@@ -282,7 +310,9 @@ private slots:
     // The drive freezes; the window does not.
     void frozenDriveFreezesNothing() {
         openByHand(scenario("frozen", R"({"kind":"freeze","lba":3000000,"forever":true})", 20));
-        desk().setPlan({.span = LbaSpan{{2'990'000}, {100'000}}});
+        ScanPlan plan;
+        plan.span = LbaSpan{{2'990'000}, {100'000}};
+        desk().setPlan(plan);
         click("No");
         click("Start");
         QTRY_COMPARE_WITH_TIMEOUT(status().phase, ScanPhase::waiting, 20'000);
@@ -313,7 +343,7 @@ private slots:
         image.remove();
         click("Start");
         QTRY_VERIFY(desk().current()->error.has_value());
-        auto* notice = m_window->findChild<QLabel*>(QStringLiteral("notice"));
+        auto* notice = m_window->station().findChild<QLabel*>(QStringLiteral("notice"));
         QTRY_VERIFY(notice->isVisible() && notice->text().contains("could not begin"));
     }
     void planIsCheckedWhileTyped() {
@@ -331,6 +361,80 @@ private slots:
         QTRY_VERIFY(desk().plan().span.has_value());
         QCOMPARE(*desk().plan().span, (LbaSpan{{2048}, {2048}}));
     }
+    // By keys alone: another order, a place in percent, a rule that asks; the sentence says it all.
+    void planTakesOrderPlacesAndRules() {
+        openByHand(scenario(
+            "plan", R"({"kind":"unreadable","lba":12000000},{"kind":"unreadable","lba":16000000})", 3));
+        click("No");
+        QTest::keyClick(m_window.get(), Qt::Key_L, Qt::ControlModifier);
+        QTRY_VERIFY(m_window->findChild<QComboBox*>(QStringLiteral("planOrder")) != nullptr);
+        auto* order = m_window->findChild<QComboBox*>(QStringLiteral("planOrder"));
+        auto* span = m_window->findChild<QLineEdit*>(QStringLiteral("planSpan"));
+        auto* words = m_window->findChild<QLabel*>(QStringLiteral("planSentence"));
+        auto* unreadable = m_window->findChild<QSpinBox*>(QStringLiteral("planRule-unreadable"));
+        auto* action = m_window->findChild<QComboBox*>(QStringLiteral("planRuleAction"));
+        // Letters typed without a pause are one word to a list.
+        const auto choose = [](QComboBox* list, const char* word) {
+            QTest::qWait(QApplication::keyboardInputInterval() + 100);
+            list->setFocus();
+            QTest::keyClicks(list, QLatin1String(word));
+        };
+        // By name: the fields say what it stands for.
+        choose(m_window->findChild<QComboBox*>(QStringLiteral("planNamed")), "Sick");
+        QVERIFY2(words->text().contains("the worst places last"), qPrintable(words->text()));
+        QCOMPARE(m_window->findChild<QSpinBox*>(QStringLiteral("planRule-temperature"))->value(), 55);
+        m_window->findChild<QSpinBox*>(QStringLiteral("planRule-temperature"))->setValue(0);
+        choose(order, "forward");
+        choose(order, "carefully");
+        QVERIFY(words->text().contains("the worst places last"));
+        choose(order, "sample");
+        QVERIFY(m_window->findChild<QSpinBox*>(QStringLiteral("planSamples"))->isVisible());
+        choose(order, "backward");
+        QVERIFY(!m_window->findChild<QSpinBox*>(QStringLiteral("planSamples"))->isVisible());
+        span->setFocus();
+        QTest::keyClicks(span, "50%..100%");
+        QVERIFY2(words->text().contains("backward"), qPrintable(words->text()));
+        unreadable->setFocus();
+        unreadable->selectAll();
+        QTest::keyClicks(unreadable, "8");
+        choose(action, "pauses");
+        QTest::keyClick(span, Qt::Key_Return);
+        QTRY_COMPARE(desk().plan().order, ScanOrder::backward);
+        QCOMPARE(desk().plan().rules, (std::vector<StopRule>{{RuleKind::unreadable, 8, RuleAction::ask}}));
+        click("Start");
+        // It reads from the end, meets the second place first, and asks.
+        QTRY_VERIFY_WITH_TIMEOUT(status().asks.has_value(), 20'000);
+        QTRY_COMPARE(status().phase, ScanPhase::paused);
+        QTRY_VERIFY(sentence().contains("A rule of the plan is met"));
+        QCOMPARE(desk().current()->record.ledger.front().span.first.value, std::uint64_t{16'000'000});
+        click("Resume");
+        QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 30'000);
+        QCOMPARE(status().ended, Ended::complete);
+        QCOMPARE(desk().current()->record.ledger.size(), std::size_t{2});
+    }
+    // Stopped part-way, then on with one key: the rest is read, nothing twice, and the defects are all there.
+    void goesOnWhereItWasStopped() {
+        openByHand(scenario(
+            "goon", R"({"kind":"unreadable","lba":3000000},{"kind":"unreadable","lba":17000000})", 5));
+        click("No");
+        click("Start");
+        QTRY_VERIFY_WITH_TIMEOUT(status().blocksDone > status().blocksPlanned / 3, 20'000);
+        click("Stop");
+        QTRY_VERIFY(status().phase == ScanPhase::ended);
+        const std::uint64_t before = status().totals.covered.value;
+        QTRY_VERIFY(button("Go on") != nullptr);
+        QTest::keyClick(m_window.get(), Qt::Key_F9);
+        QTRY_VERIFY_WITH_TIMEOUT(desk().scanning(), 5'000);
+        QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 30'000);
+        QCOMPARE(status().ended, Ended::complete);
+        QVERIFY(status().totals.covered.value > before);
+        QVERIFY(desk().current()->record.wholeSpanCovered());
+        QCOMPARE(desk().current()->record.ledger.size(), std::size_t{2});
+        QCOMPARE(std::count_if(desk().current()->record.tape.begin(), desk().current()->record.tape.end(),
+                               [](const TapeEntry& e) { return e.kind == TapeKind::continued; }),
+                 std::ptrdiff_t{1});
+        QVERIFY(button("Go on") == nullptr);
+    }
     void severalDrivesAtOnce() {
         for (const char* name : {"one", "two", "three"}) {
             openByHand(scenario(name, "", 2));
@@ -339,7 +443,8 @@ private slots:
         }
         QVERIFY(m_window->rack().anyScanning());
         QTRY_VERIFY_WITH_TIMEOUT(!m_window->rack().anyScanning(), 30'000);
-        for (int row = 6; row < 9; ++row)
+        const int rows = m_window->rack().rowCount();
+        for (int row = rows - 3; row < rows; ++row)
             QCOMPARE(m_window->rack().desk(row)->current()->record.status.ended, Ended::complete);
     }
 };

@@ -45,6 +45,21 @@ QColor seenWith(const QColor& c, const std::array<double, 9>& m) {
 class TestReport : public QObject {
     Q_OBJECT
 private slots:
+    // Every remark has a sentence of its own, and those that cannot wait have a short form for the rack.
+    void remarksHaveWords() {
+        QStringList sentences;
+        for (int kind = 0; kind <= static_cast<int>(RemarkKind::casebookHere); ++kind) {
+            const QString sentence = words::remark({static_cast<RemarkKind>(kind), "sdb2"});
+            QVERIFY2(sentence.endsWith('.') || sentence.endsWith(QLatin1String("laboratory.")),
+                     qPrintable(sentence));
+            QVERIFY(!sentences.contains(sentence));
+            sentences << sentence;
+            QVERIFY(!remarkName(static_cast<RemarkKind>(kind)).empty());
+        }
+        for (const RemarkKind urgent : {RemarkKind::silent, RemarkKind::zeroCapacity, RemarkKind::sameSerial})
+            QVERIFY(!words::remarkShort(urgent).isEmpty());
+        QVERIFY(words::remarkShort(RemarkKind::misaligned).isEmpty());
+    }
     void initTestCase() { QLocale::setDefault(QLocale::c()); }
 
     void numbersReadWell() {

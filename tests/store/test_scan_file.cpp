@@ -158,7 +158,7 @@ private slots:
             },
             plan);
         {
-            Autosave autosave(session, target, path);
+            Autosave autosave(session, keepInFile(path, target));
             QTRY_VERIFY_WITH_TIMEOUT(QFileInfo::exists(QString::fromStdString(path)), 5000);
             const auto early = loadScan(path);
             QVERIFY(early.has_value());
@@ -182,9 +182,9 @@ private slots:
         const auto target = findTarget(image);
         QVERIFY(target.has_value());
         ScanSession session([&](const std::stop_token& stop) { return openTarget(*target, false, stop); },
-                            {});
+                            ScanPlan{});
         {
-            const Autosave autosave(session, *target, image);
+            const Autosave autosave(session, keepInFile(image, *target));
             QTRY_VERIFY(session.ended());
             QTRY_VERIFY(autosave.error().has_value());
             QCOMPARE(autosave.error()->kind, Error::Kind::refusedUnsafe);

@@ -8,6 +8,8 @@
 #include "core/scan/record.h"
 #include "core/sim/sim_link.h"
 
+#include <QtGlobal>
+
 namespace orbita::test {
 
 inline ScanRecord runScan(Drive& drive, const ScanPlan& plan, const std::stop_token& stop = {}) {

@@ -4,6 +4,9 @@
 #include "app/theme/theme.h"
 
 #include <QApplication>
+#include <QComboBox>
+#include <QDialog>
+#include <QDialogButtonBox>
 #include <QDir>
 #include <QElapsedTimer>
 #include <QPushButton>
@@ -30,7 +33,7 @@ public:
     void click(const QString& text) {
         for (QPushButton* button : m_window.findChildren<QPushButton*>())
             if (button->isVisible() && button->isEnabled() &&
-                button->text().remove(QLatin1Char('&')) == text) {
+                button->text().remove(QLatin1Char('&')).startsWith(text)) {
                 QTest::mouseClick(button, Qt::LeftButton);
                 return;
             }
@@ -38,7 +41,8 @@ public:
     }
     void start(const char* demo, const QString& answer) {
         choose(demo);
-        click(answer);
+        if (m_window.station().desk()->data() == DataElsewhere::notAsked)
+            click(answer);
         click(QStringLiteral("Start"));
     }
     void waitUntil(const std::function<bool(const ScanStatus&)>& reached) {
@@ -58,9 +62,42 @@ public:
             return s.phase == ScanPhase::ended || static_cast<double>(s.position.value) >= share * capacity;
         });
     }
+    void readVitals() {
+        QTest::keyClick(&m_window, Qt::Key_F8);
+        QTRY_VERIFY_WITH_TIMEOUT(m_window.station().desk()->visit().state() == VisitDesk::State::read,
+                                 20'000);
+    }
     void take(const char* name) {
         QTest::qWait(150);
         m_window.grab().save(m_folder + QLatin1Char('/') + QLatin1String(name) + QStringLiteral(".png"));
+    }
+    // Chooses in the plan of the drive in view; with a picture of it, where a name is given.
+    void plan(const char* box, int index, const char* name = nullptr) {
+        QTest::keyClick(&m_window, Qt::Key_L, Qt::ControlModifier);
+        QTest::qWait(200);
+        auto* dialog = m_window.findChild<QDialog*>();
+        auto* choice = dialog == nullptr ? nullptr : dialog->findChild<QComboBox*>(QLatin1String(box));
+        if (choice == nullptr)
+            return;
+        choice->setCurrentIndex(index);
+        QTest::qWait(200);
+        if (name != nullptr)
+            dialog->grab().save(m_folder + QLatin1Char('/') + QLatin1String(name) + QStringLiteral(".png"));
+        QTest::mouseClick(dialog->findChild<QDialogButtonBox*>()->button(QDialogButtonBox::Ok),
+                          Qt::LeftButton);
+        QTest::qWait(200);
+        m_window.activateWindow();
+    }
+    // A dialog that a key opens.
+    void takeDialog(const char* name, Qt::Key key) {
+        QTest::keyClick(&m_window, key, Qt::ControlModifier);
+        QTest::qWait(600);
+        auto* dialog = m_window.findChild<QDialog*>();
+        if (dialog == nullptr)
+            return;
+        dialog->grab().save(m_folder + QLatin1Char('/') + QLatin1String(name) + QStringLiteral(".png"));
+        dialog->close();
+        m_window.activateWindow();
     }
     void hover(Lba lba) {
         PlateView& plate = m_window.station().plate();
@@ -88,6 +125,67 @@ int main(int argc, char** argv) {
     PlateView& plate = window.station().plate();
     Lens& lens = window.station().lens();
 
+    const bool onlyOrders = argc > 2 && QLatin1String(argv[2]) == QLatin1String("orders");
+    const auto takeOrders = [&] {
+        window.showStation(Station::scan);
+        p.choose("demo:auk");
+        p.plan("planOrder", 5, "scan-plan");
+        p.start("demo:auk", QStringLiteral("No"));
+        p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended || s.share() > 0.93; });
+        p.take("scan-careful");
+    };
+    if (onlyOrders) {
+        takeOrders();
+        p.choose("demo:tern20");
+        p.plan("planOrder", 4);
+        p.start("demo:tern20", QStringLiteral("No"));
+        p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended || s.share() > 0.6; });
+        p.take("try-sample");
+        p.choose("demo:tern40");
+        p.plan("planOrder", 3);
+        p.start("demo:tern40", QStringLiteral("No"));
+        p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended || s.share() > 0.3; });
+        p.take("try-sweep");
+        p.click(QStringLiteral("Stop"));
+        p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
+        p.take("try-go-on");
+        return 0;
+    }
+
+    // The visit's first stations, for a failing, a healthy, a bridge-hidden, a stopping and a solid-state
+    // drive.
+    p.choose("demo:tern40");
+    p.click(QStringLiteral("slow copying"));
+    p.click(QStringLiteral("read errors"));
+    p.click(QStringLiteral("No, only here"));
+    p.take("intake-failing");
+    p.readVitals();
+    p.take("vitals-failing");
+    p.choose("demo:tern20");
+    p.readVitals();
+    p.click(QStringLiteral("Extended"));
+    QTest::qWait(6000);
+    p.take("vitals-healthy");
+    p.click(QStringLiteral("Abort test"));
+    p.choose("demo:skua");
+    window.showStation(Station::intake);
+    p.take("intake-bridge");
+    p.readVitals();
+    p.take("vitals-bridge");
+    p.choose("demo:tern10");
+    window.showStation(Station::intake);
+    p.click(QStringLiteral("noise"));
+    p.take("intake-stop");
+    p.readVitals();
+    p.take("vitals-stop");
+    p.choose("demo:petrel");
+    window.showStation(Station::intake);
+    p.readVitals();
+    p.take("vitals-solid-state");
+    if (argc > 2)
+        return 0; // only these
+
+    window.showStation(Station::scan);
     p.choose("demo:tern40");
     p.take("scan-start");
 
@@ -123,6 +221,7 @@ int main(int argc, char** argv) {
     p.start("demo:tern20", QStringLiteral("Yes, saved"));
     p.waitForShare(0.3);
     p.take("scan-several-drives");
+    p.takeDialog("open-casebook", Qt::Key_O);
     // An image that vanishes between choosing and starting: the error state.
     const QString image = QDir::tempPath() + QStringLiteral("/skerry-point-copy.img");
     QFile file(image);
@@ -134,6 +233,7 @@ int main(int argc, char** argv) {
         p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
         p.take("scan-error");
     }
+    takeOrders();
     p.choose("demo:tern40");
     Theme::instance().setScheme(ColourScheme::light);
     p.waitForShare(0.9);

@@ -2,6 +2,7 @@
 #include "app/rack/dial_state.h"
 
 #include "report/format.h"
+#include "report/words.h"
 
 #include <QCoreApplication>
 
@@ -10,6 +11,7 @@ namespace orbita::app {
 namespace {
 
 constexpr std::size_t mostMarks = 60;
+constexpr double leastGap = 0.002; // of the whole ring
 
 QString tr(const char* text) {
     return QCoreApplication::translate("rack", text);
@@ -27,8 +29,14 @@ DialState dialOf(const DriveDesk& desk) {
     const ScanRecord& record = view->record;
     const auto capacity = static_cast<double>(record.drive.capacity.value);
     const auto share = [&](Lba lba) { return static_cast<double>(lba.value) / capacity; };
-    const LbaSpan& span = record.plan.grid.span;
-    dial.covered.emplace_back(share(span.first), share(record.status.position));
+    const bool sampled = record.plan.asked.order == ScanOrder::sample; // too little anywhere for the ring
+    for (const LbaSpan& covered : sampled ? std::vector<LbaSpan>{} : record.covered) {
+        // What lies closer together than the ring can show is drawn in one.
+        if (!dial.covered.empty() && share(covered.first) - dial.covered.back().second < leastGap)
+            dial.covered.back().second = share(covered.end());
+        else
+            dial.covered.emplace_back(share(covered.first), share(covered.end()));
+    }
     // The worst ones, if there are more than can be told apart.
     std::vector<Patch> patches = view->patches;
     std::stable_sort(patches.begin(), patches.end(),
@@ -36,8 +44,7 @@ DialState dialOf(const DriveDesk& desk) {
     patches.resize(std::min(patches.size(), mostMarks));
     for (auto patch = patches.rbegin(); patch != patches.rend(); ++patch)
         dial.marks.push_back({share(patch->span.first), patch->worst});
-    const double done = static_cast<double>((record.status.position - span.first).value) /
-                        static_cast<double>(span.count.value);
+    const double done = record.status.share();
     if (view->running()) {
         dial.head = share(record.status.position);
         dial.centre = QString::number(static_cast<int>(done * 100)) + QLatin1Char('%');
@@ -63,8 +70,19 @@ bool standIsAlarming(const DriveDesk& desk) {
 
 QString standOf(const DriveDesk& desk) {
     const ScanView* view = desk.current();
-    if (view == nullptr)
+    if (view == nullptr) {
+        const VisitDesk& visit = desk.visit();
+        if (visit.testRunning())
+            return tr("Testing itself");
+        if (visit.state() == VisitDesk::State::read)
+            return visit.gateClosed()                    ? tr("Save the data first")
+                   : visit.gate().entry == Entry::gently ? tr("Vitals: go gently")
+                                                         : tr("Vitals: go on");
+        for (const Remark& remark : desk.target().remarks)
+            if (QString text = words::remarkShort(remark.kind); !text.isEmpty())
+                return text;
         return desk.target().uses.empty() ? tr("New in the rack") : tr("In use");
+    }
     if (view->error)
         return tr("Could not be opened");
     const ScanStatus& status = view->record.status;
@@ -77,7 +95,11 @@ QString standOf(const DriveDesk& desk) {
         return tr("No answer for %1").arg(format::duration(status.waited));
     case ScanPhase::paused:
     case ScanPhase::pausing:
-        return tr("Paused");
+        return status.asks ? tr("Asks: a rule is met") : tr("Paused");
+    case ScanPhase::cooling:
+        return tr("Cooling down");
+    case ScanPhase::again:
+        return tr("Measuring defects again");
     case ScanPhase::reading:
     case ScanPhase::splitting:
         return status.left ? tr("%1 left").arg(format::duration(*status.left)) : tr("Scanning");
@@ -100,6 +122,12 @@ QString standOf(const DriveDesk& desk) {
         return tr("Became shorter");
     case Ended::linkFaults:
         return tr("Link faults");
+    case Ended::refused:
+        return tr("Command refused");
+    case Ended::locked:
+        return tr("Locked");
+    case Ended::verifyDoubted:
+        return tr("Verify not believed");
     case Ended::readerLost:
         return tr("Reader ended");
     }

@@ -1,10 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/rack/drive_desk.h"
 
+#include "core/target/thermometer.h"
+
 namespace orbita::app {
 
-DriveDesk::DriveDesk(Target target, bool paced, QObject* parent)
-    : QObject(parent), m_target(std::move(target)), m_paced(paced) {}
+DriveDesk::DriveDesk(Target target, bool paced, CasebookKeeper* keeper, const HousePolicy& policy,
+                     QObject* parent)
+    : QObject(parent)
+    , m_target(std::move(target))
+    , m_paced(paced)
+    , m_keeper(keeper)
+    , m_visit(m_target, paced, keeper, policy) {}
 
 DriveDesk::~DriveDesk() {
     // The scan ends first, so that what is saved last is its end.
@@ -14,8 +21,10 @@ DriveDesk::~DriveDesk() {
 }
 
 void DriveDesk::updateTarget(const Target& target) {
-    const bool changed = target.uses != m_target.uses;
+    const bool changed = target.uses != m_target.uses || target.remarks != m_target.remarks ||
+                         target.parts != m_target.parts || target.readOnly != m_target.readOnly;
     m_target = target;
+    m_visit.updateTarget(target);
     if (changed)
         emit stateChanged();
 }
@@ -27,6 +36,11 @@ const DriveIdentity& DriveDesk::identity() const {
 
 void DriveDesk::setData(DataElsewhere answer) {
     m_data = answer;
+    Visit visit = m_visit.visit();
+    if (visit.data != answer) {
+        visit.data = answer;
+        m_visit.setVisit(visit);
+    }
     emit stateChanged();
 }
 
@@ -83,13 +97,40 @@ void DriveDesk::startSpan(const LbaSpan& span) {
     startWith(plan);
 }
 
-void DriveDesk::startWith(ScanPlan plan) {
+std::vector<LbaSpan> DriveDesk::suspects() const {
+    SpanSet places;
+    for (const Suspect& suspect : m_visit.vitals().suspects)
+        places.add({suspect.lba, {1}});
+    if (const ScanView* scan = current(); scan != nullptr)
+        for (const LedgerEntry& entry : scan->record.ledger)
+            if (entry.grade != Grade::linkFault)
+                places.add(entry.span);
+    return places.spans();
+}
+
+bool DriveDesk::canContinue() const {
+    const ScanView* scan = current();
+    return !scanning() && whyNotStart().isEmpty() && scan != nullptr && !scan->running() &&
+           scan->record.plate && scan->record.status.ended != Ended::complete &&
+           scan->record.status.blocksDone > 0 && !whyNotContinued(scan->record, identity());
+}
+
+void DriveDesk::continueScan() {
+    if (!canContinue())
+        return;
+    const ScanRecord earlier = current()->record;
+    startWith(planToContinue(earlier), earlier);
+}
+
+void DriveDesk::startWith(ScanPlan plan, std::optional<ScanRecord> earlier) {
     if (!whyNotStart().isEmpty())
         return;
     m_autosave.reset();
     m_session.reset();
     plan.data = m_data;
     plan.inUse = !m_target.uses.empty();
+    if (!earlier)
+        plan.suspects = plan.order == ScanOrder::suspectsFirst ? suspects() : std::vector<LbaSpan>{};
     ScanView view;
     view.record.drive = m_target.identity;
     view.record.plan.asked = plan;
@@ -98,13 +139,17 @@ void DriveDesk::startWith(ScanPlan plan) {
     m_current = m_live;
     m_pauseAsked = false;
     m_stopAsked = false;
+    m_vitalsPause = VitalsPause::none;
     m_keptTold.clear();
-    m_session = std::make_unique<ScanSession>(
-        [target = m_target, paced = m_paced](const std::stop_token& stop) {
-            return openTarget(target, paced, stop);
-        },
-        plan);
-    m_autosave = std::make_unique<Autosave>(*m_session, m_target);
+    const DriveOpener opener = [target = m_target, paced = m_paced](const std::stop_token& stop) {
+        return openTarget(target, paced, stop);
+    };
+    m_session =
+        earlier ? std::make_unique<ScanSession>(opener, plan, std::move(*earlier), thermometerOf(m_target))
+                : std::make_unique<ScanSession>(opener, plan, thermometerOf(m_target));
+    m_autosave = std::make_unique<Autosave>(*m_session, m_keeper != nullptr
+                                                            ? m_keeper->scanKeeper(m_target)
+                                                            : keepInCasebook(casebookPath(), m_target));
     emit stateChanged();
     emit defectsChanged();
     emit scanChanged();
@@ -116,6 +161,29 @@ void DriveDesk::pause() {
     m_pauseAsked = true;
     m_session->pause();
     emit stateChanged();
+}
+
+void DriveDesk::readVitals() {
+    if (!scanning()) {
+        m_visit.readVitals();
+        return;
+    }
+    m_vitalsPause = VitalsPause::awaited;
+    m_session->pause();
+}
+
+// The scan goes on by itself when the drive has told, unless it was paused for another reason.
+void DriveDesk::readVitalsInPause() {
+    const bool over = !m_scans[m_live].running();
+    const bool paused = m_scans[m_live].record.status.phase == ScanPhase::paused;
+    if (m_vitalsPause == VitalsPause::awaited && (paused || over)) {
+        m_vitalsPause = VitalsPause::reading;
+        m_visit.readVitals();
+    } else if (m_vitalsPause == VitalsPause::reading && m_visit.state() != VisitDesk::State::reading) {
+        m_vitalsPause = VitalsPause::none;
+        if (!m_pauseAsked && !over)
+            m_session->resume();
+    }
 }
 
 void DriveDesk::resume() {
@@ -135,7 +203,7 @@ void DriveDesk::stop() {
 }
 
 QString DriveDesk::keptAt() const {
-    return m_autosave ? QString::fromStdString(m_autosave->path()) : QString();
+    return m_autosave ? QString::fromStdString(m_autosave->place()) : QString();
 }
 
 QString DriveDesk::keepingError() const {
@@ -152,6 +220,7 @@ void DriveDesk::refreshFrom(ScanView& view, const ScanFeed& feed) {
     }
     const std::uint64_t ledgerVersion = record.status.ledgerVersion;
     record.status = feed.status();
+    record.covered = feed.coveredSpans().spans();
     view.error = feed.error();
     if (record.status.ledgerVersion != ledgerVersion) {
         record.ledger = feed.ledger();
@@ -162,6 +231,7 @@ void DriveDesk::refreshFrom(ScanView& view, const ScanFeed& feed) {
 }
 
 void DriveDesk::refresh() {
+    m_visit.refresh();
     if (!scanning()) {
         // The last save may come a little after the end.
         if (const QString kept = keptAt() + keepingError(); kept != m_keptTold) {
@@ -170,12 +240,16 @@ void DriveDesk::refresh() {
         }
         return;
     }
+    if (m_vitalsPause != VitalsPause::none)
+        readVitalsInPause();
     ScanView& view = m_scans[m_live];
     const std::uint64_t ledgerVersion = view.record.status.ledgerVersion;
     const std::size_t tape = view.record.tape.size();
     const ScanPhase phase = view.record.status.phase;
     const bool opened = view.record.plate != nullptr;
     refreshFrom(view, m_session->feed());
+    if (view.record.status.asks)
+        m_pauseAsked = true; // a rule has paused it; a person lets it go on
     const bool over = !view.running();
     if (over) {
         // Everything once more, now that nothing changes any longer.

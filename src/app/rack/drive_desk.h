@@ -2,6 +2,7 @@
 // One drive of the rack with its scans: those made now and those opened from files.
 #pragma once
 
+#include "app/visit/visit_desk.h"
 #include "core/judge/running_judgement.h"
 #include "core/scan/session.h"
 #include "core/target/target.h"
@@ -28,9 +29,14 @@ class DriveDesk final : public QObject {
     Q_OBJECT
 public:
     // `paced`: a simulated drive plays at the speed its scenario asks for.
-    DriveDesk(Target target, bool paced, QObject* parent = nullptr);
+    // `keeper` keeps its visits; null: nothing is kept. `policy` judges its vitals.
+    DriveDesk(Target target, bool paced, CasebookKeeper* keeper = nullptr,
+              const HousePolicy& policy = defaultPolicy(), QObject* parent = nullptr);
     ~DriveDesk() override;
 
+    // Complaint, vitals and self-tests.
+    [[nodiscard]] VisitDesk& visit() { return m_visit; }
+    [[nodiscard]] const VisitDesk& visit() const { return m_visit; }
     [[nodiscard]] const Target& target() const { return m_target; }
     // As the rack knows it now: what uses the drive may change while it is attached.
     void updateTarget(const Target& target);
@@ -56,10 +62,15 @@ public:
     [[nodiscard]] QString whyNotStart() const;
     void start();
     void startSpan(const LbaSpan& span);
+    // True where the scan in view was broken off and can go on, on this drive.
+    [[nodiscard]] bool canContinue() const;
+    void continueScan();
     void pause();
     void resume();
     void stop();
     [[nodiscard]] bool scanning() const;
+    // Reads the vitals; while a scan runs, in a pause of it, so that no block is measured meanwhile.
+    void readVitals();
     [[nodiscard]] bool pauseAsked() const { return m_pauseAsked; }
     // Stop was asked and the scan has not ended yet.
     [[nodiscard]] bool stopAsked() const { return m_stopAsked; }
@@ -76,11 +87,16 @@ signals:
     void stateChanged();   // what can be done: plan, data answer, running, which scan is in view
 
 private:
-    void startWith(ScanPlan plan);
+    void startWith(ScanPlan plan, std::optional<ScanRecord> earlier = {});
+    // What the drive itself lists, and what the scan in view has found.
+    [[nodiscard]] std::vector<LbaSpan> suspects() const;
+    void readVitalsInPause();
     void refreshFrom(ScanView& view, const ScanFeed& feed);
 
     Target m_target;
     bool m_paced;
+    CasebookKeeper* m_keeper;
+    VisitDesk m_visit;
     DataElsewhere m_data = DataElsewhere::notAsked;
     ScanPlan m_plan;
     std::vector<ScanView> m_scans;
@@ -89,6 +105,7 @@ private:
     std::unique_ptr<ScanSession> m_session;
     std::unique_ptr<Autosave> m_autosave;
     QString m_keptTold; // where it was kept when that was last told
+    enum class VitalsPause { none, awaited, reading } m_vitalsPause = VitalsPause::none;
     bool m_pauseAsked = false;
     bool m_stopAsked = false;
 };

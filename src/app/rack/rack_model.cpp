@@ -5,6 +5,7 @@
 #include "report/words.h"
 #include "store/scan_file.h"
 
+#include <QDateTime>
 #include <QFile>
 #include <algorithm>
 
@@ -13,14 +14,14 @@ namespace orbita::app {
 namespace {
 
 constexpr int lookIntervalMs = 2000;
+constexpr auto recogniseFor = std::chrono::milliseconds{250};
+constexpr int settleMs = 150;           // until sysfs tells all of a new drive
 constexpr qsizetype recognisedBy = 256; // bytes at the beginning of a saved scan that tell what it is
 
 Target targetOf(const AttachedDrive& drive) {
     Target target;
     target.name = drive.identity.path;
-    target.identity = drive.identity;
-    target.uses = drive.uses;
-    target.backingFile = drive.backingFile;
+    target.take(drive);
     return target;
 }
 
@@ -38,9 +39,28 @@ bool sameDrive(const DriveIdentity& a, const DriveIdentity& b) {
 
 } // namespace
 
-RackModel::RackModel(Source source, QObject* parent) : QAbstractListModel(parent), m_source(source) {
+RackModel::RackModel(Source source, SystemPaths system, QObject* parent)
+    : QAbstractListModel(parent)
+    , m_source(source)
+    , m_policy(defaultPolicy())
+    , m_devices(system.dev.string() + '/')
+    , m_inventory(std::move(system)) {
+    // The demonstration is judged alike everywhere.
+    if (source == Source::attachedDrives) {
+        if (auto policy = housePolicy())
+            m_policy = std::move(*policy);
+        else
+            m_policyError = policy.error();
+    }
     if (source == Source::demonstration) {
         auto targets = demoTargets();
+        // A casebook of its own, with the visits the scenarios tell of; forgotten at the end.
+        CasebookKeeper::Task prepare;
+        if (targets)
+            prepare = [demos = *targets](Casebook& casebook) {
+                (void)addEarlierVisits(casebook, demos, QDateTime::currentSecsSinceEpoch());
+            };
+        m_keeper = std::make_unique<CasebookKeeper>(":memory:", prepare);
         if (targets)
             for (Target& target : *targets)
                 addDesk(std::move(target));
@@ -48,14 +68,25 @@ RackModel::RackModel(Source source, QObject* parent) : QAbstractListModel(parent
             m_error = targets.error();
         return;
     }
+    m_keeper = std::make_unique<CasebookKeeper>(casebookPath());
     connect(&m_lookTimer, &QTimer::timeout, this, &RackModel::lookForDrives);
+    // Looked at twice: what the first look begins, the second takes.
+    connect(&m_events, &KernelEvents::blockDevicesChanged, this, [this] {
+        lookForDrives();
+        m_settleTimer.start();
+    });
+    m_settleTimer.setSingleShot(true);
+    m_settleTimer.setInterval(settleMs);
+    connect(&m_settleTimer, &QTimer::timeout, this, &RackModel::lookForDrives);
     m_lookTimer.start(lookIntervalMs);
     lookForDrives();
     m_look.wait(); // the first time the window should not open empty; sysfs answers in milliseconds
     takeDrives();
 }
 
-RackModel::~RackModel() = default;
+RackModel::~RackModel() {
+    m_desks.clear(); // what they still post is written before the casebook closes
+}
 
 int RackModel::rowCount(const QModelIndex& parent) const {
     return parent.isValid() ? 0 : static_cast<int>(m_desks.size());
@@ -101,12 +132,14 @@ int RackModel::rowOf(const DriveDesk* desk) const {
 int RackModel::addDesk(Target target) {
     const int row = rowCount();
     beginInsertRows({}, row, row);
-    auto desk = std::make_unique<DriveDesk>(std::move(target), m_source == Source::demonstration);
+    auto desk = std::make_unique<DriveDesk>(std::move(target), m_source == Source::demonstration,
+                                            m_keeper.get(), m_policy);
     const auto tell = [this, d = desk.get()] {
         const QModelIndex at = index(rowOf(d));
         emit dataChanged(at, at);
     };
     connect(desk.get(), &DriveDesk::stateChanged, this, tell);
+    connect(&desk->visit(), &VisitDesk::changed, this, tell);
     m_desks.push_back(std::move(desk));
     endInsertRows();
     return row;
@@ -115,7 +148,13 @@ int RackModel::addDesk(Target target) {
 void RackModel::lookForDrives() {
     takeDrives();
     if (!m_look.valid())
-        m_look = std::async(std::launch::async, [] { return listDrives(); });
+        m_look = std::async(std::launch::async, [this, casebook = m_keeper->path()] {
+            auto drives = m_inventory.look(recogniseFor);
+            for (AttachedDrive& drive : drives)
+                if (liesOn(casebook, drive.identity.path))
+                    drive.remarks.push_back({RemarkKind::casebookHere, casebook});
+            return drives;
+        });
 }
 
 void RackModel::takeDrives() {
@@ -134,7 +173,7 @@ void RackModel::takeDrives() {
     // What was pulled leaves the rack, unless there is something to see of it.
     for (int row = rowCount() - 1; row >= 0; --row) {
         DriveDesk* d = desk(row);
-        const bool device = d->target().name.rfind("/dev/", 0) == 0;
+        const bool device = d->target().name.rfind(m_devices, 0) == 0;
         const bool attached = std::any_of(drives.begin(), drives.end(), [&](const AttachedDrive& drive) {
             return drive.identity.path == d->target().name;
         });
@@ -152,17 +191,58 @@ Result<int> RackModel::openScanFile(const std::string& path) {
     auto record = loadScan(path);
     if (!record)
         return tl::unexpected(record.error());
+    return showRecord(std::move(*record));
+}
+
+// Beside the drive it is of, or with a drive that is not attached. Returns its row.
+int RackModel::showRecord(ScanRecord record) {
     int row = -1;
     for (int i = 0; i < rowCount(); ++i)
-        if (sameDrive(desk(i)->identity(), record->drive))
+        if (sameDrive(desk(i)->identity(), record.drive))
             row = i;
     if (row < 0) {
         Target absent; // no name: it cannot be scanned, only looked at
-        absent.identity = record->drive;
+        absent.identity = record.drive;
         row = addDesk(std::move(absent));
     }
-    desk(row)->addOpened(std::move(*record));
+    desk(row)->addOpened(std::move(record));
     return row;
+}
+
+void RackModel::askKeptScans() {
+    m_keeper->post([mail = m_mail](Casebook& casebook) {
+        auto scans = casebook.scans();
+        const std::scoped_lock lock(mail->mutex);
+        mail->scans = std::move(scans);
+    });
+}
+
+void RackModel::openKeptScan(std::int64_t scan) {
+    m_keeper->post([mail = m_mail, scan](Casebook& casebook) {
+        auto record = casebook.loadScan(scan);
+        const std::scoped_lock lock(mail->mutex);
+        mail->records.push_back(std::move(record));
+    });
+}
+
+void RackModel::takeMail() {
+    std::optional<Result<std::vector<KeptScan>>> scans;
+    std::vector<Result<ScanRecord>> records;
+    {
+        const std::scoped_lock lock(m_mail->mutex);
+        scans.swap(m_mail->scans);
+        records.swap(m_mail->records);
+    }
+    if (scans && *scans)
+        emit keptScansKnown(**scans);
+    else if (scans)
+        emit keptScanRefused(QString::fromStdString(scans->error().message()));
+    for (Result<ScanRecord>& record : records) {
+        if (record)
+            emit keptScanOpened(showRecord(std::move(*record)));
+        else
+            emit keptScanRefused(QString::fromStdString(record.error().message()));
+    }
 }
 
 Result<int> RackModel::open(const QString& name) {
@@ -182,6 +262,7 @@ bool RackModel::anyScanning() const {
 }
 
 void RackModel::refresh() {
+    takeMail();
     for (int row = 0; row < rowCount(); ++row) {
         const bool scanning = desk(row)->scanning();
         desk(row)->refresh();

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/rack/drive_desk.h"
+#include "app/rack/kernel_events.h"
 
 #include <QAbstractListModel>
 #include <QTimer>
@@ -14,8 +15,10 @@ class RackModel final : public QAbstractListModel {
     Q_OBJECT
 public:
     enum class Source { attachedDrives, demonstration };
-    // The demonstration rack plays its drives; attached drives are looked for again every few seconds.
-    explicit RackModel(Source source, QObject* parent = nullptr);
+    // The demonstration rack plays its drives; attached drives are looked for again when the
+    // kernel tells of a change, and every few seconds.
+    // `system`: where the kernel tells what is attached; another place for tests.
+    explicit RackModel(Source source, SystemPaths system = {}, QObject* parent = nullptr);
     ~RackModel() override;
 
     [[nodiscard]] int rowCount(const QModelIndex& parent = {}) const override;
@@ -26,16 +29,25 @@ public:
     [[nodiscard]] int rowOf(const DriveDesk* desk) const;
     // Why the rack is empty, where that is an error.
     [[nodiscard]] std::optional<Error> error() const { return m_error; }
+    // Why the shop's own policy is not in force; Orbita's own is then.
+    [[nodiscard]] std::optional<Error> policyError() const { return m_policyError; }
 
     // Opens what a person names: a device or image path, demo:NAME, sim:FILE, or a saved scan. Returns its
     // row.
     Result<int> open(const QString& name);
+    // Asks the casebook for the scans that it keeps, and for one of them; answered by signals.
+    void askKeptScans();
+    void openKeptScan(std::int64_t scan);
     [[nodiscard]] bool anyScanning() const;
+    [[nodiscard]] CasebookKeeper& casebook() { return *m_keeper; }
 
     // Takes what is new from all running scans; called by the frame timer.
     void refresh();
 
 signals:
+    void keptScansKnown(const std::vector<orbita::KeptScan>& scans); // newest first
+    void keptScanOpened(int row);
+    void keptScanRefused(const QString& why);
     void driveGone(orbita::app::DriveDesk* desk); // about to leave the rack
 
 private:
@@ -43,11 +55,28 @@ private:
     void lookForDrives();
     void takeDrives();
     Result<int> openScanFile(const std::string& path);
+    int showRecord(ScanRecord record);
+    void takeMail();
+
+    // What the casebook's thread has answered; shared with tasks that may outlive the rack.
+    struct Mail {
+        std::mutex mutex;
+        std::optional<Result<std::vector<KeptScan>>> scans;
+        std::vector<Result<ScanRecord>> records;
+    };
 
     Source m_source;
+    std::shared_ptr<Mail> m_mail = std::make_shared<Mail>();
+    std::unique_ptr<CasebookKeeper> m_keeper;
     std::vector<std::unique_ptr<DriveDesk>> m_desks;
     std::optional<Error> m_error;
+    HousePolicy m_policy;
+    std::optional<Error> m_policyError;
+    KernelEvents m_events;
     QTimer m_lookTimer;
+    QTimer m_settleTimer;
+    std::string m_devices; // the beginning of every device's path
+    Inventory m_inventory; // used by one look at a time
     std::future<std::vector<AttachedDrive>> m_look;
 };
 

@@ -5,6 +5,7 @@
 #include "app/theme/theme.h"
 
 #include <QHBoxLayout>
+#include <QStyle>
 #include <QVBoxLayout>
 
 namespace orbita::app {
@@ -23,6 +24,9 @@ QPushButton* makeButton(const QString& text, const char* name, const QString& ti
 ActionBar::ActionBar(QWidget* parent)
     : QFrame(parent)
     , m_start(makeButton(tr("&Start"), "primary", tr("Start the scan (F5)"), this))
+    , m_goOn(makeButton(tr("&Go on"), "primary",
+                        tr("Go on where this scan was broken off; what was read is not read again (F9)"),
+                        this))
     , m_pause(makeButton(tr("&Pause"), "pause", tr("Pause or resume (F6)"), this))
     , m_stop(makeButton(tr("S&top"), "stop", tr("End the scan; what was read is kept (F7)"), this))
     , m_main(new QLabel(this))
@@ -72,6 +76,7 @@ ActionBar::ActionBar(QWidget* parent)
     row->setContentsMargins(12, 8, 10, 8);
     row->setSpacing(8);
     row->addWidget(m_start);
+    row->addWidget(m_goOn);
     row->addWidget(m_pause);
     row->addWidget(m_stop);
     row->addSpacing(8);
@@ -82,6 +87,10 @@ ActionBar::ActionBar(QWidget* parent)
 
     connect(m_start, &QPushButton::clicked, this, [this] {
         m_desk->start();
+        emit started();
+    });
+    connect(m_goOn, &QPushButton::clicked, this, [this] {
+        m_desk->continueScan();
         emit started();
     });
     connect(m_pause, &QPushButton::clicked, this, &ActionBar::pauseOrResume);
@@ -107,6 +116,10 @@ void ActionBar::refresh() {
     m_start->setVisible(!scanning && !asking);
     m_start->setEnabled(m_desk->whyNotStart().isEmpty());
     m_start->setText(hasResult ? tr("&Scan again") : tr("&Start"));
+    m_goOn->setVisible(!asking && m_desk->canContinue());
+    // One of the two is what comes next; the other stays in reach.
+    m_start->setObjectName(m_goOn->isVisibleTo(this) ? QStringLiteral("flat") : QStringLiteral("primary"));
+    m_start->style()->polish(m_start);
     m_pause->setVisible(scanning);
     m_pause->setEnabled(!m_desk->stopAsked());
     m_pause->setText(m_desk->pauseAsked() ? tr("&Resume") : tr("&Pause"));

@@ -28,6 +28,7 @@ signals:
 private:
     DriveDesk* m_desk = nullptr;
     QPushButton* m_start;
+    QPushButton* m_goOn;
     QPushButton* m_pause;
     QPushButton* m_stop;
     QLabel* m_main;

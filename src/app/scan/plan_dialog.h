@@ -7,8 +7,10 @@
 #include <QDialog>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMenu>
 #include <QPushButton>
 #include <QSpinBox>
+#include <map>
 
 namespace orbita::app {
 
@@ -21,14 +23,26 @@ public:
 
 private:
     [[nodiscard]] Result<ScanPlan> plan() const;
+    void fillPlaces(QMenu& menu);
+    void setSpans(const std::vector<LbaSpan>& spans);
+    QWidget* ruleRows();
+    void fill(const ScanPlan& plan);
+    void takeNamed(int index);
     void check();
     void take();
 
     DriveDesk& m_desk;
+    QComboBox* m_named;
+    QComboBox* m_way;
+    QComboBox* m_order;
+    QDoubleSpinBox* m_sweep;
+    QSpinBox* m_samples;
     QLineEdit* m_span;
+    QPushButton* m_places;
     QComboBox* m_block;
     QDoubleSpinBox* m_limit;
-    QSpinBox* m_stop;
+    std::map<RuleKind, QSpinBox*> m_rules;
+    QComboBox* m_ruleAction;
     QLabel* m_sentence;
     QPushButton* m_ok;
 };

@@ -15,27 +15,43 @@ QString tr(const char* text) {
     return QCoreApplication::translate("plan", text);
 }
 
+QString wayWords(ReadWay way) {
+    return way == ReadWay::verify ? tr("Verify") : tr("Read");
+}
+
 QString rulesWords(const ScanPlan& plan) {
     QString text =
         tr("a block counts as stalled after %1 without an answer").arg(format::duration(plan.limit));
-    if (plan.stopAfterUnreadable > 0)
-        text += tr(" · ends at %1 unreadable sectors").arg(format::count(plan.stopAfterUnreadable));
+    for (const StopRule& rule : plan.rules)
+        text += QStringLiteral(" · ") + words::rule(rule);
     return text;
 }
 
 } // namespace
 
 QString planWords(const ScanPlan& plan, const DriveIdentity& drive) {
-    const QString what =
-        plan.span && *plan.span != drive.whole() ? words::span(*plan.span) : tr("the whole drive");
+    const QString what = plan.parts.size() > 1
+                             ? tr("%1 parts from %2").arg(plan.parts.size()).arg(words::span(*plan.span))
+                         : plan.span && *plan.span != drive.whole() ? words::span(*plan.span)
+                                                                    : tr("the whole drive");
+    const QString head = tr("%1 %2, %3").arg(wayWords(plan.way), what, words::order(plan));
     if (plan.blockSectors == 0)
-        return tr("Read %1, forward; nothing is written").arg(what);
-    return tr("Read %1, forward, in blocks of %2 sectors; nothing is written")
-        .arg(what, format::count(plan.blockSectors));
+        return tr("%1; nothing is written").arg(head);
+    return tr("%1, in blocks of %2 sectors; nothing is written").arg(head, format::count(plan.blockSectors));
 }
 
 QString guessWords(const ScanPlan& plan, const DriveIdentity& drive) {
-    const std::uint64_t bytes = plan.span.value_or(drive.whole()).count.value * drive.logicalBytes;
+    std::uint64_t sectors = plan.parts.empty() ? plan.span.value_or(drive.whole()).count.value : 0;
+    for (const LbaSpan& part : plan.parts)
+        sectors += part.count.value;
+    const std::uint64_t bytes = sectors * drive.logicalBytes;
+    if (plan.order == ScanOrder::sample) {
+        const bool turns = drive.rotating.value_or(true);
+        const double blocks =
+            std::min(static_cast<double>(plan.samples), static_cast<double>(bytes) / 1e6 + 1);
+        return tr("about %1, measured once begun")
+            .arg(format::duration(fromSeconds(blocks * (turns ? 0.02 : 0.002))));
+    }
     const bool usb = drive.attachment.find("USB") != std::string::npos;
     const DurationRange guess = guessDuration(bytes, drive.rotating.value_or(true), usb);
     if (guess.most < std::chrono::minutes{2})
@@ -57,6 +73,18 @@ Sentence sentenceOf(const DriveDesk& desk) {
             return {tr("The drive has not answered for %1").arg(format::duration(status.waited)),
                     tr("Nothing more is sent to it until it does. Stop works at any time; what was read is "
                        "kept.")};
+        if (status.phase == ScanPhase::paused && status.asks)
+            return {tr("A rule of the plan is met: %1").arg(words::rule(*status.asks)),
+                    tr("The drive is left in peace. Resume goes on without this rule; stop keeps what was "
+                       "read.")};
+        if (status.phase == ScanPhase::cooling)
+            return {tr("Waiting for the drive to cool down"),
+                    tr("It was %1 °C at the last look. It goes on by itself.")
+                        .arg(status.temperature.value_or(0))};
+        if (status.phase == ScanPhase::again)
+            return {tr("Measuring defects again, from the medium"),
+                    tr("%1 to go: what was slow or unreadable once, and whether it is so again.")
+                        .arg(format::count(status.toMeasureAgain))};
         if (status.phase == ScanPhase::paused)
             return {tr("Paused"), tr("The drive is left in peace. Resume goes on at LBA %1.")
                                       .arg(format::lba(status.position))};

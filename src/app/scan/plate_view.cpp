@@ -137,8 +137,13 @@ QStringList PlateView::describe(const LbaSpan& span) const {
     const std::uint64_t blocks = grid.blockAt(span.last()) - first + 1;
     QStringList lines{words::span(span), words::place(span.first, record.drive)};
     const Summary summary = record.plate->summarise(first, blocks);
+    QString suspected;
+    if (const auto suspects = suspectsIn(span); !suspects.empty())
+        suspected = suspects.size() == 1
+                        ? tr("the drive itself lists this place")
+                        : tr("the drive itself lists %1 places here").arg(format::count(suspects.size()));
     if (summary.worst == Grade::none)
-        return lines << tr("not read yet");
+        return suspected.isEmpty() ? lines << tr("not read yet") : lines << tr("not read yet") << suspected;
     const auto counts = record.plate->countGrades(first, blocks);
     const std::uint64_t n = counts[static_cast<std::size_t>(summary.worst)];
     QString worst = blocks == 1
@@ -156,6 +161,8 @@ QStringList PlateView::describe(const LbaSpan& span) const {
     if (summary.slowest != 0)
         lines << (blocks == 1 ? tr("answered in %1") : tr("slowest answer %1"))
                      .arg(format::milliseconds(decodeLatency(summary.slowest)));
+    if (!suspected.isEmpty())
+        lines << suspected;
     return lines;
 }
 
@@ -170,9 +177,42 @@ void PlateView::paintEvent(QPaintEvent*) {
     if (scan == nullptr || !scan->record.plate || m_raster.image().isNull())
         return;
     paintPlate(painter, rasterRect(), m_raster, palette, m_lens.shown());
+    paintSuspects(painter);
     paintHead(painter);
     paintSelection(painter);
     paintNote(painter);
+}
+
+// In the order of the LBA, as the vitals keep them.
+std::span<const Suspect> PlateView::suspectsIn(const LbaSpan& span) const {
+    if (m_desk == nullptr)
+        return {};
+    const std::vector<Suspect>& all = m_desk->visit().vitals().suspects;
+    const auto before = [](const Suspect& suspect, Lba lba) { return suspect.lba < lba; };
+    const auto first = std::lower_bound(all.begin(), all.end(), span.first, before);
+    const auto end = std::lower_bound(first, all.end(), span.end(), before);
+    return {first, end};
+}
+
+// Places that the drive itself lists and nobody has read yet: hollow wedges, for they are no findings.
+void PlateView::paintSuspects(QPainter& painter) const {
+    const RasterView& raster = m_raster.view();
+    painter.setPen(QPen(tone(Tone::laboured), 1.3));
+    painter.setBrush(Qt::NoBrush);
+    std::optional<std::uint64_t> last;
+    for (const Suspect& suspect : suspectsIn(m_lens.grid().span)) {
+        const QRectF cell = rectOf(suspect.lba);
+        if (cell.isNull())
+            continue;
+        const std::uint64_t number = raster.cellOfBlock(m_lens.grid().blockAt(suspect.lba));
+        if (number == last || m_raster.worst()[number] != Grade::none)
+            continue;
+        last = number;
+        constexpr double half = 5;
+        const QPointF c = cell.center();
+        painter.drawPolygon(
+            QPolygonF({c + QPointF(-half, -half), c + QPointF(half, -half), c + QPointF(0, half)}));
+    }
 }
 
 void PlateView::paintHead(QPainter& painter) const {

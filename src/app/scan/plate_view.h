@@ -52,6 +52,8 @@ private:
     [[nodiscard]] LbaSpan spanOfCell(std::uint64_t cell) const;
     void paintSelection(QPainter& painter) const;
     void paintHead(QPainter& painter) const;
+    void paintSuspects(QPainter& painter) const;
+    [[nodiscard]] std::span<const Suspect> suspectsIn(const LbaSpan& span) const;
     void paintNote(QPainter& painter) const;
     void moveSelection(std::int64_t cells, bool extend);
     void selectNextDefect(bool forward);

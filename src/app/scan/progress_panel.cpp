@@ -38,8 +38,17 @@ std::vector<std::pair<QString, QString>> ProgressPanel::figures() const {
             list.emplace_back(tr("pace now"), format::pace(status.paceNow));
         }
     }
-    list.emplace_back(tr("average"), format::pace(status.paceAverage));
-    list.emplace_back(scan->running() ? tr("at LBA") : tr("read up to"), format::lba(status.position));
+    const bool crowded = scan->running() && status.toMeasureAgain + status.totals.disturbed > 0;
+    if (!crowded)
+        list.emplace_back(tr("average"), format::pace(status.paceAverage));
+    if (status.toMeasureAgain > 0)
+        list.emplace_back(tr("to measure again"), format::count(status.toMeasureAgain));
+    else if (status.totals.disturbed > 0)
+        list.emplace_back(tr("disturbed, not counted"), format::count(status.totals.disturbed));
+    if (scan->running())
+        list.emplace_back(tr("at LBA"), format::lba(status.position));
+    else
+        list.emplace_back(tr("of the plan"), format::percent(status.share(), 1));
     return list;
 }
 

@@ -46,12 +46,6 @@ QString sentenceCase(QString text) {
     return text;
 }
 
-// Lets the style sheet see a changed property.
-void repolish(QWidget* widget) {
-    widget->style()->unpolish(widget);
-    widget->style()->polish(widget);
-}
-
 // How grave a judgement is, for the style sheet.
 QString weightOf(const RunningJudgement& judgement) {
     switch (judgement.meaning) {
@@ -85,10 +79,6 @@ QString scanTitle(const ScanView& scan) {
 
 ScanStation::ScanStation(QWidget* parent)
     : QWidget(parent)
-    , m_name(new QLabel(this))
-    , m_identity(new QLabel(this))
-    , m_use(new QLabel(this))
-    , m_data(new QPushButton(this))
     , m_scans(new QComboBox(this))
     , m_stage(new QStackedWidget(this))
     , m_notice(new QLabel(this))
@@ -104,7 +94,14 @@ ScanStation::ScanStation(QWidget* parent)
     , m_lateness(new LatenessView(this))
     , m_lists(new DefectLists(m_lens, this))
     , m_actions(new ActionBar(this)) {
-    setObjectName(QStringLiteral("stage"));
+    m_scans->setAccessibleName(tr("Scan in view"));
+    m_scans->setObjectName(QStringLiteral("scans"));
+    m_scans->setSizeAdjustPolicy(QComboBox::AdjustToContents);
+    m_scans->setMaximumWidth(330);
+    connect(m_scans, &QComboBox::activated, this, [this](int index) {
+        if (m_desk != nullptr)
+            m_desk->showScan(static_cast<std::size_t>(index));
+    });
     m_notice->setAlignment(Qt::AlignCenter);
     m_notice->setWordWrap(true);
     m_notice->setFont(Theme::text(14));
@@ -125,9 +122,8 @@ ScanStation::ScanStation(QWidget* parent)
     middle->addLayout(left, 1);
     middle->addWidget(makeSide());
     auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(16, 12, 14, 12);
+    column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(8);
-    column->addWidget(makeHeader());
     column->addLayout(middle, 1);
     column->addWidget(m_actions);
 
@@ -142,47 +138,6 @@ ScanStation::ScanStation(QWidget* parent)
     setDesk(nullptr);
 }
 
-QWidget* ScanStation::makeHeader() {
-    auto* header = new QWidget(this);
-    auto* row = new QHBoxLayout(header);
-    row->setContentsMargins(2, 0, 0, 0);
-    row->setSpacing(12);
-    m_name->setFont(Theme::text(20, QFont::Medium));
-    m_name->setObjectName(QStringLiteral("driveName"));
-    m_identity->setObjectName(QStringLiteral("dim"));
-    m_identity->setTextInteractionFlags(Qt::TextSelectableByMouse);
-    m_identity->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
-    m_use->setObjectName(QStringLiteral("chip"));
-    m_use->setProperty("alert", true);
-    m_data->setObjectName(QStringLiteral("chip"));
-    m_data->setToolTip(tr("Does the data on this drive exist elsewhere? Press to answer anew."));
-    m_scans->setAccessibleName(tr("Scan in view"));
-    m_scans->setObjectName(QStringLiteral("scans"));
-    m_scans->setSizeAdjustPolicy(QComboBox::AdjustToContents);
-    m_scans->setMaximumWidth(330);
-    row->addWidget(m_name);
-    row->addWidget(m_identity, 1);
-    row->addWidget(m_scans);
-    row->addWidget(m_use);
-    row->addWidget(m_data);
-    connect(m_data, &QPushButton::clicked, this, [this] {
-        auto* menu = new QMenu(this);
-        menu->setAttribute(Qt::WA_DeleteOnClose);
-        for (const DataElsewhere answer :
-             {DataElsewhere::saved, DataElsewhere::notSaved, DataElsewhere::unknown})
-            menu->addAction(words::dataElsewhere(answer), this, [this, answer] {
-                if (m_desk != nullptr)
-                    m_desk->setData(answer);
-            });
-        menu->popup(m_data->mapToGlobal(QPoint(0, m_data->height())));
-    });
-    connect(m_scans, &QComboBox::activated, this, [this](int index) {
-        if (m_desk != nullptr)
-            m_desk->showScan(static_cast<std::size_t>(index));
-    });
-    return header;
-}
-
 QWidget* ScanStation::makeSelectionRow() {
     auto* bar = new QWidget(this);
     bar->setFixedHeight(30);
@@ -191,6 +146,7 @@ QWidget* ScanStation::makeSelectionRow() {
     row->setSpacing(2);
     m_selection->setObjectName(QStringLiteral("selection"));
     m_selection->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    row->addWidget(m_scans);
     row->addWidget(m_selection, 1);
     row->addWidget(m_copy);
     row->addWidget(m_scanSpan);
@@ -254,7 +210,7 @@ void ScanStation::refreshState() {
         m_lens.setGrid({});
     const bool rotating = m_desk == nullptr || m_desk->identity().rotating.value_or(true);
     m_latenessHeading->setText(tr("Blocks by lateness, in %1 (log scale)").arg(words::unitName(rotating)));
-    refreshHeader();
+    refreshScans();
     refreshNotice();
     refreshSelection();
     m_actions->refresh();
@@ -265,34 +221,11 @@ void ScanStation::refreshState() {
     m_lateness->refresh();
 }
 
-void ScanStation::refreshHeader() {
-    const bool chosen = m_desk != nullptr;
-    for (QWidget* widget :
-         {static_cast<QWidget*>(m_data), static_cast<QWidget*>(m_use), static_cast<QWidget*>(m_scans)})
-        widget->setVisible(chosen);
-    if (!chosen) {
-        m_name->setText(tr("No drive chosen"));
-        m_identity->clear();
-        return;
-    }
-    const DriveIdentity& drive = m_desk->identity();
-    m_name->setText(words::driveName(drive));
-    m_identity->setText((drive.serial.empty() ? tr("no serial told")
-                                              : tr("serial %1").arg(QString::fromStdString(drive.serial))) +
-                        QStringLiteral(" · ") + words::driveLine(drive));
-    const auto& uses = m_desk->target().uses;
-    m_use->setVisible(!uses.empty());
-    m_use->setText(tr("In use: timings suffer"));
-    QStringList lines;
-    for (const DriveUse& use : uses)
-        lines << words::use(use);
-    m_use->setToolTip(lines.join(QLatin1Char('\n')));
-    m_data->setVisible(m_desk->data() != DataElsewhere::notAsked);
-    m_data->setText(words::dataElsewhere(m_desk->data()));
-    m_data->setProperty("alert", m_desk->data() != DataElsewhere::saved);
-    repolish(m_data);
-    m_scans->setVisible(m_desk->scanCount() > 1);
+void ScanStation::refreshScans() {
+    m_scans->setVisible(m_desk != nullptr && m_desk->scanCount() > 1);
     m_scans->clear();
+    if (m_desk == nullptr)
+        return;
     for (std::size_t i = 0; i < m_desk->scanCount(); ++i)
         m_scans->addItem(scanTitle(m_desk->scanAt(i)));
     m_scans->setCurrentIndex(static_cast<int>(m_desk->currentIndex()));
@@ -358,7 +291,7 @@ void ScanStation::refreshNumbers() {
     const QString weight = scan != nullptr && scan->record.plate ? weightOf(scan->judgement) : QString();
     if (m_judgement->property("weight").toString() != weight) {
         m_judgement->setProperty("weight", weight);
-        repolish(m_judgement);
+        Theme::repolish(m_judgement);
     }
     if (m_sinceCharts.elapsed() < chartIntervalMs && scan != nullptr && scan->running())
         return;
@@ -397,6 +330,11 @@ void ScanStation::scanSelection() {
 void ScanStation::stop() {
     if (m_desk != nullptr)
         m_desk->stop();
+}
+
+void ScanStation::goOn() {
+    if (m_desk != nullptr)
+        m_desk->continueScan();
 }
 
 void ScanStation::openPlan() {

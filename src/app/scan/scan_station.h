@@ -36,6 +36,7 @@ public:
     void startOrAsk() { m_actions->startOrAsk(); }
     void pauseOrResume() { m_actions->pauseOrResume(); }
     void stop();
+    void goOn();
     void showTape() { m_lists->showTape(); }
     void showLedger() { m_lists->showLedger(); }
     // Writes the scan in view; the kind of file follows from its ending.
@@ -48,19 +49,14 @@ private:
     void refreshNumbers();
     void refreshDefects();
     void refreshState();
-    void refreshHeader();
+    void refreshScans();
     void refreshSelection();
     void refreshNotice();
-    QWidget* makeHeader();
     QWidget* makeSelectionRow();
     QWidget* makeSide();
 
     Lens m_lens;
     DriveDesk* m_desk = nullptr;
-    QLabel* m_name;
-    QLabel* m_identity;
-    QLabel* m_use;
-    QPushButton* m_data;
     QComboBox* m_scans;
     QStackedWidget* m_stage;
     QLabel* m_notice;

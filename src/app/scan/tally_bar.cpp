@@ -75,7 +75,7 @@ TallyBar::TallyBar(Lens& lens, QWidget* parent) : QWidget(parent), m_lens(lens) 
             std::uint8_t shown = 0;
             for (const TallyButton* b : m_buttons)
                 if (b->isChecked())
-                    shown |= static_cast<std::uint8_t>(1U << static_cast<unsigned>(b->grade()));
+                    shown |= gradeBit(b->grade());
             m_lens.setShown(shown == 0 ? 0xFF : shown);
         });
         row->addWidget(button);

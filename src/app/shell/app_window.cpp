@@ -40,7 +40,11 @@ protected:
 AppWindow::AppWindow(RackModel::Source source)
     : m_rack(source)
     , m_rackView(new RackView(m_rack, this))
+    , m_header(new DriveHeader(this))
+    , m_intake(new IntakeStation(this))
+    , m_vitals(new VitalsStation(this))
     , m_station(new ScanStation(this))
+    , m_pages(new QStackedWidget(this))
     , m_told(new QLabel(this)) {
     setWindowTitle(tr("Orbita"));
     resize(1280, 800);
@@ -49,22 +53,62 @@ AppWindow::AppWindow(RackModel::Source source)
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(0);
     row->addWidget(makeRail());
-    row->addWidget(m_station, 1);
+    row->addWidget(makeStage(), 1);
     setCentralWidget(centre);
-    connect(m_rackView, &RackView::driveChosen, m_station, &ScanStation::setDesk);
+    connect(m_rackView, &RackView::driveChosen, this, &AppWindow::setDesk);
+    connect(m_header, &DriveHeader::stationChosen, this, &AppWindow::showStation);
+    connect(m_intake, &IntakeStation::vitalsWanted, this, &AppWindow::readVitals);
+    connect(m_intake, &IntakeStation::scanWanted, this, [this] { showStation(Station::scan); });
+    connect(m_vitals, &VitalsStation::scanWanted, this, [this] { showStation(Station::scan); });
+    connect(m_vitals, &VitalsStation::told, this, &AppWindow::tell);
+    connect(&m_rack.casebook(), &CasebookKeeper::failed, this, &AppWindow::tell);
     connect(m_station, &ScanStation::told, this, &AppWindow::tell);
     connect(&m_rack, &RackModel::driveGone, this, [this](const DriveDesk* desk) {
         if (m_station->desk() == desk)
-            m_station->setDesk(nullptr);
+            setDesk(nullptr);
     });
     connect(&m_frames, &QTimer::timeout, &m_rack, &RackModel::refresh);
     m_frames.start(frameMs);
     addKeys();
     if (m_rack.error())
         tell(QString::fromStdString(m_rack.error()->message()));
+    if (m_rack.policyError())
+        tell(QString::fromStdString(m_rack.policyError()->message()));
     if (m_rack.rowCount() > 0)
         choose(0);
     m_rackView->setFocus();
+}
+
+QWidget* AppWindow::makeStage() {
+    auto* stage = new QWidget(this);
+    stage->setObjectName(QStringLiteral("stage"));
+    stage->setAttribute(Qt::WA_StyledBackground);
+    for (QWidget* page :
+         {static_cast<QWidget*>(m_intake), static_cast<QWidget*>(m_vitals), static_cast<QWidget*>(m_station)})
+        m_pages->addWidget(page);
+    auto* column = new QVBoxLayout(stage);
+    column->setContentsMargins(16, 12, 14, 12);
+    column->setSpacing(8);
+    column->addWidget(m_header);
+    column->addWidget(m_pages, 1);
+    return stage;
+}
+
+void AppWindow::setDesk(DriveDesk* desk) {
+    m_header->setDesk(desk);
+    m_intake->setDesk(desk);
+    m_vitals->setDesk(desk);
+    m_station->setDesk(desk);
+}
+
+void AppWindow::showStation(Station station) {
+    m_header->setStation(station);
+    m_pages->setCurrentIndex(static_cast<int>(station));
+}
+
+void AppWindow::readVitals() {
+    showStation(Station::vitals);
+    m_vitals->read();
 }
 
 QWidget* AppWindow::makeRail() {
@@ -140,9 +184,17 @@ void AppWindow::addKeys() {
         connect(shortcut, &QShortcut::activated, this, std::forward<decltype(action)>(action));
     };
     key(Qt::Key_F1, [this] { showKeys(); });
-    key(Qt::Key_F5, [this] { m_station->startOrAsk(); });
+    key(Qt::Key_F2, [this] { showStation(Station::intake); });
+    key(Qt::Key_F3, [this] { showStation(Station::vitals); });
+    key(Qt::Key_F4, [this] { showStation(Station::scan); });
+    key(Qt::Key_F8, [this] { readVitals(); });
+    key(Qt::Key_F5, [this] {
+        showStation(Station::scan);
+        m_station->startOrAsk();
+    });
     key(Qt::Key_F6, [this] { m_station->pauseOrResume(); });
     key(Qt::Key_F7, [this] { m_station->stop(); });
+    key(Qt::Key_F9, [this] { m_station->goOn(); });
     key(QKeySequence(Qt::CTRL | Qt::Key_O), [this] { openDialog(); });
     key(QKeySequence(Qt::CTRL | Qt::Key_E), [this] { m_station->openExport(); });
     key(QKeySequence(Qt::CTRL | Qt::Key_L), [this] { m_station->openPlan(); });
@@ -162,8 +214,10 @@ void AppWindow::showKeys() {
     dialog->setWindowTitle(tr("Keys"));
     auto* text = new QLabel(
         tr("<table cellspacing='7'>"
+           "<tr><td>F2, F3, F4</td><td>intake, vitals, scan</td><td>F8</td><td>read the vitals</td></tr>"
            "<tr><td>F5</td><td>start</td><td>Ctrl+D</td><td>to the rack</td></tr>"
            "<tr><td>F6</td><td>pause, resume</td><td>Ctrl+P</td><td>to the plate</td></tr>"
+           "<tr><td>F9</td><td>go on where a scan was broken off</td></tr>"
            "<tr><td>F7</td><td>stop</td><td>Ctrl+1, Ctrl+2</td><td>tape, ledger</td></tr>"
            "<tr><td>Ctrl+L</td><td>plan</td><td>arrows, Shift+arrows</td><td>select, extend</td></tr>"
            "<tr><td>Ctrl+R</td><td>scan the selected span</td><td>+ and −, Home</td><td>zoom, whole "
@@ -194,7 +248,10 @@ void AppWindow::open(const QString& name) {
 
 void AppWindow::choose(int row) {
     m_rackView->setCurrentIndex(m_rack.index(row));
-    m_station->setDesk(m_rack.desk(row));
+    setDesk(m_rack.desk(row));
+    // A saved scan is opened to be looked at.
+    if (m_rack.desk(row) != nullptr && m_rack.desk(row)->scanCount() > 0)
+        showStation(Station::scan);
 }
 
 void AppWindow::tell(const QString& message) {

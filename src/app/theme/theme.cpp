@@ -3,6 +3,7 @@
 
 #include <QApplication>
 #include <QPalette>
+#include <QStyle>
 #include <QStyleFactory>
 
 namespace orbita::app {
@@ -16,6 +17,7 @@ QWidget { color: %text; }
 QMainWindow, #stage { background: %ground; }
 #rail { background: %rail; }
 #notice { background: %plate; border: 1px solid %hairline; border-radius: 8px; }
+#plainScroll, #plainScroll > #qt_scrollarea_viewport { background: transparent; border: none; }
 #card, #actionBar { background: %panel; border: 1px solid %hairline; border-radius: 8px; }
 #judgement { background: %panel; border-left: 3px solid %accent; padding: 9px 10px 9px 12px; }
 #judgement[weight="serious"] { border-left-color: %straining; }
@@ -39,6 +41,13 @@ QPushButton#tab { background: transparent; border: none; border-bottom: 2px soli
                   padding: 3px 2px; color: %dim; }
 QPushButton#tab:checked { color: %text; border-bottom-color: %accent; }
 QPushButton#tab:focus { color: %accent; }
+QPushButton#mark, QPushButton#test { padding: 6px 10px; background: transparent; }
+QPushButton#mark:checked { background: %raised; border-color: %accent; font-weight: 500; }
+QPlainTextEdit { background: %ground; border: 1px solid %hairline; border-radius: 6px; padding: 3px;
+                 selection-background-color: %accent; selection-color: %onAccent; }
+QPlainTextEdit:focus { border-color: %accent; }
+QProgressBar { background: %hairline; border: none; border-radius: 3px; }
+QProgressBar::chunk { background: %accent; border-radius: 3px; }
 QAbstractItemView { background: transparent; border: none; outline: none; selection-background-color: %raised;
                     selection-color: %text; }
 QAbstractItemView:focus { border: 1px solid %accent; border-radius: 4px; }
@@ -95,6 +104,11 @@ QFont Theme::digits(int pixels) {
     font.setFamilies({QStringLiteral("JetBrains Mono"), QStringLiteral("DejaVu Sans Mono")});
     font.setPixelSize(pixels);
     return font;
+}
+
+void Theme::repolish(QWidget* widget) {
+    widget->style()->unpolish(widget);
+    widget->style()->polish(widget);
 }
 
 void Theme::setScheme(ColourScheme scheme) {

@@ -6,6 +6,7 @@
 
 #include <QFont>
 #include <QObject>
+#include <QWidget>
 
 namespace orbita::app {
 
@@ -23,6 +24,8 @@ public:
     // Text at `points` above or below the base size; digits are of one width in both families.
     [[nodiscard]] static QFont text(int pixels = 13, QFont::Weight weight = QFont::Normal);
     [[nodiscard]] static QFont digits(int pixels = 12);
+    // Lets the style sheet see a changed property.
+    static void repolish(QWidget* widget);
 
 signals:
     void changed();

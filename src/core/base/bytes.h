@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Numbers in byte sequences, whatever this machine's byte order.
+// Numbers and texts in byte sequences, whatever this machine's byte order.
 #pragma once
 
 #include <cstddef>
 #include <cstdint>
 #include <span>
+#include <string>
 
 namespace orbita {
 
@@ -22,5 +23,31 @@ constexpr void putLittleEndian(std::span<std::byte> bytes, std::size_t at, std::
     for (std::size_t i = 0; i < width; ++i)
         bytes[at + i] = static_cast<std::byte>(value >> (8 * i) & 0xFFU);
 }
+
+// The same with the most significant byte first.
+constexpr std::uint64_t bigEndian(std::span<const std::byte> bytes, std::size_t at, std::size_t width) {
+    std::uint64_t value = 0;
+    for (std::size_t i = 0; i < width; ++i)
+        value = value << 8U | std::to_integer<std::uint64_t>(bytes[at + i]);
+    return value;
+}
+constexpr void putBigEndian(std::span<std::byte> bytes, std::size_t at, std::size_t width,
+                            std::uint64_t value) {
+    for (std::size_t i = 0; i < width; ++i)
+        bytes[at + width - 1 - i] = static_cast<std::byte>(value >> (8 * i) & 0xFFU);
+}
+
+constexpr unsigned byteAt(std::span<const std::byte> bytes, std::size_t at) {
+    return std::to_integer<unsigned>(bytes[at]);
+}
+
+// True where no byte but 0 is found.
+bool allZero(std::span<const std::byte> bytes);
+
+// The characters at `at`, unprintable ones read as blanks, without blanks at either end.
+// Requires them inside `bytes`.
+std::string trimmedText(std::span<const std::byte> bytes, std::size_t at, std::size_t characters);
+// Stores `text` cut or filled with blanks to `characters`.
+void putText(std::span<std::byte> bytes, std::size_t at, std::size_t characters, const std::string& text);
 
 } // namespace orbita

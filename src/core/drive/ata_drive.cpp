@@ -10,8 +10,11 @@ namespace orbita {
 namespace {
 
 struct AtaCodec {
-    static CommandBlock read(const LbaSpan& span, std::uint32_t /*logicalBytes*/) {
-        return ata::readDmaExt(span.first, static_cast<std::uint32_t>(span.count.value));
+    // READ DMA EXT has no forced unit access; only the queued form has (ACS). Verifying does the same.
+    static CommandBlock command(ReadWay way, const LbaSpan& span, std::uint32_t /*logicalBytes*/) {
+        const auto sectors = static_cast<std::uint32_t>(span.count.value);
+        return way == ReadWay::read ? ata::readDmaExt(span.first, sectors)
+                                    : ata::readVerifyExt(span.first, sectors);
     }
     static Judged judge(const Reply& reply) { return judgeAta(reply); }
 };
@@ -51,6 +54,8 @@ Result<std::unique_ptr<Drive>> openAtaDrive(std::unique_ptr<Link> link, std::str
     DriveLimits limits;
     limits.maxSectors = std::min(ata::maxSectorsPerRead, (4U << 20U) / identity.logicalBytes);
     limits.maxSectorsPerCommand = limits.maxSectors;
+    limits.verifies = true;
+    limits.pastCache = ReadWay::verify;
     return std::make_unique<LinkedDrive<AtaCodec>>(std::move(link), std::move(identity), std::move(limits));
 }
 

@@ -12,10 +12,18 @@
 
 namespace orbita {
 
+// How a block is read.
+enum class ReadWay : std::uint8_t {
+    read,   // its data crosses the link; the drive may answer from its cache
+    verify, // the drive reads it from the medium and keeps the data to itself
+    fua,    // its data crosses the link, read from the medium (force unit access)
+};
+
 struct ReadRequest {
     std::uint64_t tag = 0;
     LbaSpan span; // inside the drive, at most DriveLimits::maxSectors long
     Nanoseconds haltAfter{};
+    ReadWay way = ReadWay::read;
 };
 
 struct ReadAnswer {
@@ -23,6 +31,7 @@ struct ReadAnswer {
     Judged judged;
     Nanoseconds latency{};
     Nanoseconds completedAt{}; // on the drive's clock
+    Disturbance disturbance = Disturbance::none;
 };
 
 // Something about how the drive is reached that bears on what the figures mean.
@@ -30,11 +39,14 @@ enum class AccessNote : std::uint8_t {
     kernelSplits,      // one block goes to the drive as several commands; see maxSectorsPerCommand
     throughPageCache,  // direct access was refused: some answers come from this computer's memory
     partialLastSector, // the file's last bytes fill no sector and are not read
+    blockLayerOnly,    // the drive takes commands, but not from here: errors come without its own words
 };
 
 struct DriveLimits {
     std::uint32_t maxSectors = 0;           // the longest single read accepted
     std::uint32_t maxSectorsPerCommand = 0; // what reaches the drive as one command; 0 where not told
+    bool verifies = false;                  // takes ReadWay::verify, as far as it tells before it is tried
+    std::optional<ReadWay> pastCache{};     // the way past the drive's own cache; absent: there is none
     std::vector<AccessNote> notes;
 };
 
@@ -46,6 +58,7 @@ public:
 
     [[nodiscard]] virtual const DriveIdentity& identity() const = 0;
     [[nodiscard]] virtual const DriveLimits& limits() const = 0;
+    virtual void addNote(AccessNote note) = 0;
     virtual void submit(std::span<const ReadRequest> requests) = 0;
     virtual std::size_t reap(std::span<ReadAnswer> answers, Nanoseconds patience) = 0;
 

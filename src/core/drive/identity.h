@@ -15,7 +15,8 @@ struct DriveIdentity {
     std::string model;
     std::string serial;
     std::string firmware;
-    std::string attachment; // how it is attached: "SATA", "USB", "NVMe", "file", "simulated", ...
+    std::string worldWideName; // hexadecimal digits
+    std::string attachment;    // how it is attached: "SATA", "USB", "NVMe", "file", "simulated", ...
     SectorCount capacity;
     std::uint32_t logicalBytes = 512;
     std::uint32_t physicalBytes = 512;

@@ -7,16 +7,22 @@
 
 namespace orbita {
 
-// What drives over any link share: queueing read blocks and judging their answers. A Codec has
-//   CommandBlock read(const LbaSpan&, std::uint32_t logicalBytes)  and  Judged judge(const Reply&).
+// What drives over any link share: queueing blocks to read and judging their answers. A Codec has
+//   CommandBlock command(ReadWay, const LbaSpan&, std::uint32_t logicalBytes)  and
+//   Judged judge(const Reply&).
+// It is asked only for the ways that its limits name.
 template <class Codec>
 class LinkedDrive final : public Drive {
 public:
-    LinkedDrive(std::unique_ptr<Link> link, DriveIdentity identity, DriveLimits limits)
-        : m_link(std::move(link)), m_identity(std::move(identity)), m_limits(std::move(limits)) {}
+    LinkedDrive(std::unique_ptr<Link> link, DriveIdentity identity, DriveLimits limits, Codec codec = {})
+        : m_link(std::move(link))
+        , m_identity(std::move(identity))
+        , m_limits(std::move(limits))
+        , m_codec(codec) {}
 
     [[nodiscard]] const DriveIdentity& identity() const override { return m_identity; }
     [[nodiscard]] const DriveLimits& limits() const override { return m_limits; }
+    void addNote(AccessNote note) override { m_limits.notes.push_back(note); }
     [[nodiscard]] Link& link() override { return *m_link; }
 
     void submit(std::span<const ReadRequest> requests) override {
@@ -24,8 +30,10 @@ public:
         for (const ReadRequest& read : requests) {
             Request request;
             request.tag = read.tag;
-            request.block = Codec::read(read.span, m_identity.logicalBytes);
-            request.expected = static_cast<std::uint32_t>(read.span.count.value * m_identity.logicalBytes);
+            request.block = m_codec.command(read.way, read.span, m_identity.logicalBytes);
+            if (read.way != ReadWay::verify)
+                request.expected =
+                    static_cast<std::uint32_t>(read.span.count.value * m_identity.logicalBytes);
             request.haltAfter = read.haltAfter;
             m_requests.push_back(request);
         }
@@ -36,8 +44,8 @@ public:
         m_replies.resize(std::max(m_replies.size(), answers.size()));
         const std::size_t n = m_link->reap(std::span(m_replies).first(answers.size()), patience);
         for (std::size_t i = 0; i < n; ++i)
-            answers[i] = {m_replies[i].tag, Codec::judge(m_replies[i]), m_replies[i].latency,
-                          m_replies[i].completedAt};
+            answers[i] = {m_replies[i].tag, m_codec.judge(m_replies[i]), m_replies[i].latency,
+                          m_replies[i].completedAt, m_replies[i].disturbance};
         return n;
     }
 
@@ -45,6 +53,7 @@ private:
     std::unique_ptr<Link> m_link;
     DriveIdentity m_identity;
     DriveLimits m_limits;
+    Codec m_codec;
     std::vector<Request> m_requests;
     std::vector<Reply> m_replies;
 };

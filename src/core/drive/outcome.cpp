@@ -2,7 +2,11 @@
 #include "core/drive/outcome.h"
 
 #include "core/drive/ata/taskfile.h"
+#include "core/drive/nvme/commands.h"
+#include "core/drive/scsi/commands.h"
+#include "core/drive/scsi/sense.h"
 
+#include <algorithm>
 #include <cerrno>
 
 namespace orbita {
@@ -36,11 +40,16 @@ Outcome outcomeOfSystemError(int systemError) {
     case EREMOTEIO: // BLK_STS_TARGET
     case ETIMEDOUT: // BLK_STS_TIMEOUT
         return Outcome::linkFault;
+    case EAGAIN: // a reset came between
+        return Outcome::interrupted;
     case ENXIO:
     case ENODEV: // BLK_STS_OFFLINE
     case ENOMEDIUM:
     case ESHUTDOWN:
         return Outcome::driveGone;
+    case EINVAL:
+    case EOPNOTSUPP: // the system does not carry such a command: no word of the medium
+        return Outcome::refused;
     case ESRCH: // the reader process ended, see reader_link.cpp
         return Outcome::readerLost;
     default:
@@ -61,6 +70,97 @@ Judged judgeAta(const Reply& reply) {
         return {Outcome::linkFault, {}};
     if ((answer->error & (ata::error::uncorrectable | ata::error::idNotFound)) != 0)
         return {Outcome::unreadable, answer->lba};
+    return {Outcome::bareError, {}};
+}
+
+namespace {
+
+// Additional sense codes (SPC, ASC and ASCQ assignments).
+constexpr std::uint8_t ascBecomingReady = 0x04;
+constexpr std::uint8_t ascInvalidOpcode = 0x20;
+constexpr std::uint8_t ascBeyondEnd = 0x21;
+constexpr std::uint8_t ascInvalidField = 0x24;
+constexpr std::uint8_t ascInformationCrc = 0x47;
+constexpr std::uint8_t ascNoMedium = 0x3A;
+
+Judged judgeSense(const scsi::Sense& sense) {
+    if (sense.deferred)
+        return {Outcome::interrupted, {}};
+    switch (sense.key) {
+    case scsi::senseKey::noSense:
+        return {Outcome::answered, {}};
+    case scsi::senseKey::recoveredError:
+        return {Outcome::answered, sense.information, true};
+    case scsi::senseKey::mediumError:
+        return {Outcome::unreadable, sense.information};
+    case scsi::senseKey::notReady:
+        return {sense.asc == ascNoMedium        ? Outcome::driveGone
+                : sense.asc == ascBecomingReady ? Outcome::notReady
+                                                : Outcome::bareError,
+                {}};
+    case scsi::senseKey::unitAttention:
+        return {Outcome::interrupted, {}};
+    case scsi::senseKey::dataProtect:
+        return {Outcome::locked, {}};
+    case scsi::senseKey::abortedCommand:
+        return {sense.asc == ascInformationCrc ? Outcome::linkFault : Outcome::bareError, {}};
+    case scsi::senseKey::illegalRequest:
+        return {sense.asc == ascBeyondEnd                                       ? Outcome::beyondEnd
+                : sense.asc == ascInvalidOpcode || sense.asc == ascInvalidField ? Outcome::refused
+                                                                                : Outcome::bareError,
+                {}};
+    default:
+        return {Outcome::bareError, {}};
+    }
+}
+
+} // namespace
+
+Judged judgeScsi(const Reply& reply) {
+    if (const auto unanswered = judgeUnanswered(reply))
+        return *unanswered;
+    switch (reply.status) {
+    case scsi::status::good:
+        return {reply.transferred < reply.expected ? Outcome::linkFault : Outcome::answered, {}};
+    case scsi::status::checkCondition:
+        if (const auto sense = scsi::decodeSense(reply.bytes))
+            return judgeSense(*sense);
+        return {Outcome::linkFault, {}};
+    case scsi::status::busy:
+    case scsi::status::taskSetFull:
+    case scsi::status::taskAborted:
+        return {Outcome::interrupted, {}};
+    case scsi::status::reservationConflict:
+        return {Outcome::locked, {}};
+    default:
+        return {Outcome::bareError, {}};
+    }
+}
+
+Judged judgeNvme(const Reply& reply) {
+    if (const auto unanswered = judgeUnanswered(reply))
+        return *unanswered;
+    const nvme::Completion completion = nvme::decodeCompletion(reply.bytes);
+    if (completion.success())
+        return {Outcome::answered, {}};
+    const auto is = [&](unsigned type, std::initializer_list<unsigned> codes) {
+        return completion.statusType == type &&
+               std::find(codes.begin(), codes.end(), completion.statusCode) != codes.end();
+    };
+    if (is(2, {0x81, 0x82, 0x83, 0x84}))
+        return {Outcome::unreadable, {}};
+    if (is(0, {0x80}))
+        return {Outcome::beyondEnd, {}};
+    if (is(0, {0x01, 0x02}))
+        return {Outcome::refused, {}};
+    if (is(0, {0x04}))
+        return {Outcome::linkFault, {}};
+    if (is(0, {0x07, 0x08}))
+        return {Outcome::interrupted, {}};
+    if (is(0, {0x82}))
+        return {Outcome::notReady, {}};
+    if (is(2, {0x86}) || is(0, {0x15, 0x1E}))
+        return {Outcome::locked, {}};
     return {Outcome::bareError, {}};
 }
 

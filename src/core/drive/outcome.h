@@ -9,19 +9,24 @@
 namespace orbita {
 
 enum class Outcome : std::uint8_t {
-    answered,   // all data arrived
-    unreadable, // the drive or the kernel says so: the medium does not give the data up
-    bareError,  // an error with no cause: may be the medium, may be anything; has to be probed
-    linkFault,  // damaged on the way: accuses cable or adapter, not the surface
-    driveGone,  // there is no drive behind the device any more
-    beyondEnd,  // the medium ends before the sectors asked for: it shrank
-    readerLost, // Orbita's own way to the drive broke: says nothing of the drive
-    withdrawn,  // not sent
+    answered,    // all data arrived
+    unreadable,  // the drive or the kernel says so: the medium does not give the data up
+    bareError,   // an error with no cause: may be the medium, may be anything; has to be probed
+    linkFault,   // damaged on the way: accuses cable or adapter, not the surface
+    driveGone,   // there is no drive behind the device any more
+    beyondEnd,   // the medium ends before the sectors asked for: it shrank
+    readerLost,  // Orbita's own way to the drive broke: says nothing of the drive
+    interrupted, // a reset or the like came between: says nothing, to be sent again, not graded
+    notReady,    // it is spinning up or busy with itself: to be asked again later, not graded
+    locked,      // a password or protection keeps the data: no defect
+    refused,     // the drive does not know the command or an option of it
+    withdrawn,   // not sent
 };
 
 struct Judged {
     Outcome outcome = Outcome::withdrawn;
     std::optional<Lba> firstBad; // where the drive names it
+    bool recovered = false;      // answered, but only after the drive's own error recovery
 };
 
 // ATA (ACS, error and status fields): UNC, IDNF -> unreadable; ICRC -> link fault; anything else with
@@ -29,9 +34,22 @@ struct Judged {
 Judged judgeAta(const Reply& reply);
 
 // Plain: ENODATA, EILSEQ -> unreadable; EIO and all others -> bare error; ENOLINK, ECOMM, EREMOTEIO,
-// ETIMEDOUT -> link fault; ENXIO, ENODEV, ENOMEDIUM, ESHUTDOWN -> gone; ESRCH -> reader lost. Fewer bytes
-// than asked for -> beyond end.
+// ETIMEDOUT -> link fault; EINVAL, EOPNOTSUPP -> refused; EAGAIN -> interrupted; ENXIO, ENODEV, ENOMEDIUM,
+// ESHUTDOWN -> gone; ESRCH -> reader lost. Fewer bytes than asked for -> beyond end.
 Judged judgePlain(const Reply& reply);
+
+// SCSI (SPC sense keys; SBC): 01 -> answered, recovered; 03 -> unreadable; 0B/47, and busy or aborted by
+// status -> link fault or interrupted; 06 -> interrupted; 02/04 -> not ready; 02/3A -> gone; 07 -> locked;
+// 05/21 -> beyond end; 05/20 and 05/24 -> refused; 04 and anything else -> bare error. Deferred sense is
+// about an earlier command: interrupted.
+Judged judgeScsi(const Reply& reply);
+
+// NVMe (completion status): 2/81h Unrecovered Read Error, 2/82h and 2/83h and 2/84h Protection Information
+// checks -> unreadable; 0/80h LBA Out of Range -> beyond end; 0/04h Data Transfer Error -> link fault; 0/07h
+// and 0/08h aborted, and 0/82h Namespace Not Ready -> interrupted, not ready; 2/86h Access Denied, 0/15h and
+// 0/1Eh Operation Denied and Locked -> locked; 0/01h and 0/02h invalid opcode or field -> refused; anything
+// else -> bare error.
+Judged judgeNvme(const Reply& reply);
 
 // The same for errors that the system itself reported, whatever the protocol.
 Outcome outcomeOfSystemError(int systemError);

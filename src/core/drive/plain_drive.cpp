@@ -10,7 +10,7 @@ namespace orbita {
 namespace {
 
 struct PlainCodec {
-    static CommandBlock read(const LbaSpan& span, std::uint32_t logicalBytes) {
+    static CommandBlock command(ReadWay /*way*/, const LbaSpan& span, std::uint32_t logicalBytes) {
         return plain::readBlock(span.first.value * logicalBytes,
                                 static_cast<std::uint32_t>(span.count.value * logicalBytes));
     }

@@ -1,8 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/inventory/inventory.h"
 
+#include "core/inventory/recognition.h"
+
 #include <algorithm>
+#include <array>
 #include <charconv>
+#include <chrono>
 #include <fstream>
 #include <set>
 #include <sstream>
@@ -15,6 +19,12 @@ namespace fs = std::filesystem;
 
 namespace {
 
+constexpr std::chrono::seconds silentInterval{60}; // until a silent drive is asked again
+constexpr std::array<std::string_view, 16> remarkNames = {
+    "no-medium",           "zero-capacity",        "offline",       "silent",
+    "controller-volume",   "second-path",          "same-serial",   "host-managed",
+    "odd-sectors",         "misaligned",           "beyond-end",    "overlapping",
+    "table-first-damaged", "table-second-damaged", "table-damaged", "casebook-here"};
 constexpr std::uint64_t sysfsSectorBytes = 512; // "size" counts these, whatever the drive's own sectors
 
 std::string readLine(const fs::path& path) {
@@ -177,11 +187,141 @@ std::optional<std::uint32_t> rotationOf(const fs::path& block) {
     return rate > 0x400 && rate < 0xFFFF ? std::optional(rate) : std::nullopt;
 }
 
-AttachedDrive describe(const fs::path& block, const SystemState& state) {
+// "naa.5000c500a1b2c3d4", "eui.0025385b21404d2f", "t10.ATA ...": the first two are worldwide names.
+std::string worldWideNameOf(const fs::path& block) {
+    std::string name;
+    for (const char* file : {"wwid", "device/wwid"})
+        if (name.empty())
+            name = readLine(block / file);
+    for (const char* scheme : {"naa.", "eui.", "0x"})
+        if (startsWith(name, scheme))
+            return name.substr(std::char_traits<char>::length(scheme));
+    return {};
+}
+
+// Kernel drivers of controllers that show volumes of their own making and keep the drives to themselves.
+std::string volumeDriverOf(const std::string& where, const SystemPaths& paths) {
+    const auto at = where.find("/host");
+    if (at == std::string::npos)
+        return {};
+    const std::string host = where.substr(at + 1, where.find('/', at + 1) - at - 1);
+    std::string driver = readLine(paths.sys / "class/scsi_host" / host / "proc_name");
+    for (const char* known : {"megaraid_sas", "aacraid", "hpsa", "smartpqi", "arcmsr", "3w-"})
+        if (startsWith(driver, known))
+            return driver;
+    return {};
+}
+
+std::string commandNodeOf(const std::string& name, const fs::path& block) {
+    if (startsWith(name, "nvme"))
+        return "/dev/" + name;
+    for (const fs::path& generic : entriesOf(block / "device/scsi_generic"))
+        return "/dev/" + generic.filename().string();
+    return {};
+}
+
+// A command of our own is not split: it has to fit. NVMe commands are mapped page by page, so the number of
+// pieces bounds them too; SCSI generic gathers its own memory in large pieces.
+std::uint32_t maxCommandBytesOf(const std::string& name, const fs::path& block) {
+    constexpr std::uint64_t page = 4096;
+    constexpr std::uint64_t most = 64U << 20U;
+    std::uint64_t bytes = std::min(most, readNumber(block / "queue/max_hw_sectors_kb") * 1024);
+    const std::uint64_t pieces = readNumber(block / "queue/max_segments");
+    if (startsWith(name, "nvme") && pieces != 0)
+        bytes = std::min(bytes, pieces * page);
+    return static_cast<std::uint32_t>(bytes);
+}
+
+// E:KEY=VALUE lines of the device's entry; values escape unusual characters as \xNN.
+std::string recognised(const fs::path& entry, const std::string& key) {
+    std::ifstream file(entry);
+    const std::string beginning = "E:" + key + "=";
+    for (std::string line; std::getline(file, line);)
+        if (startsWith(line, beginning.c_str()))
+            return line.substr(beginning.size());
+    return {};
+}
+
+DrivePart partOf(const fs::path& block, const SystemPaths& paths) {
+    DrivePart part;
+    part.name = block.filename().string();
+    part.firstByte = readNumber(block / "start") * sysfsSectorBytes;
+    part.bytes = readNumber(block / "size") * sysfsSectorBytes;
+    const fs::path entry = paths.udev / ("b" + readLine(block / "dev"));
+    part.fileSystem = recognised(entry, "ID_FS_TYPE");
+    part.label = recognised(entry, "ID_FS_LABEL");
+    return part;
+}
+
+// What the kernel's own numbers say of the partitions.
+void remarkParts(AttachedDrive& drive) {
+    const std::uint64_t end = drive.identity.capacityBytes();
+    const DrivePart* before = nullptr;
+    for (const DrivePart& part : drive.parts) {
+        if (part.firstByte % drive.identity.physicalBytes != 0)
+            drive.remarks.push_back({RemarkKind::misaligned, part.name});
+        if (end != 0 && part.firstByte + part.bytes > end)
+            drive.remarks.push_back({RemarkKind::beyondEnd, part.name});
+        if (before != nullptr && part.firstByte < before->firstByte + before->bytes)
+            drive.remarks.push_back({RemarkKind::overlapping, part.name});
+        before = &part;
+    }
+}
+
+void remarkState(AttachedDrive& drive, const std::string& name, const fs::path& block,
+                 const SystemPaths& paths) {
+    std::error_code error;
+    const std::string state = readLine(block / "device/state");
+    if (!state.empty() && state != "running" && state != "live")
+        drive.remarks.push_back({RemarkKind::offline, state});
+    if (drive.identity.capacity.value == 0)
+        drive.remarks.push_back(
+            {readNumber(block / "removable") == 1 ? RemarkKind::noMedium : RemarkKind::zeroCapacity, {}});
+    if (const std::string driver = volumeDriverOf(fs::canonical(block, error).string(), paths);
+        !driver.empty() && startsWith(name, "sd"))
+        drive.remarks.push_back({RemarkKind::controllerVolume, driver});
+    if (readLine(block / "queue/zoned") == "host-managed")
+        drive.remarks.push_back({RemarkKind::hostManaged, {}});
+    if (const std::uint32_t bytes = drive.identity.logicalBytes; (bytes & (bytes - 1)) != 0)
+        drive.remarks.push_back({RemarkKind::oddSectors, std::to_string(bytes)});
+}
+
+// Two entries of one drive, or two drives that cannot be told apart by their serial numbers.
+void remarkPairs(std::vector<AttachedDrive>& drives) {
+    for (AttachedDrive& drive : drives) {
+        for (const AttachedDrive& other : drives) {
+            const DriveIdentity& a = drive.identity;
+            const DriveIdentity& b = other.identity;
+            if (a.path == b.path)
+                continue;
+            const bool sameName = !a.worldWideName.empty() && a.worldWideName == b.worldWideName;
+            const bool sameSerial = !a.serial.empty() && a.serial == b.serial && a.model == b.model;
+            if (sameName && (sameSerial || a.serial.empty() || b.serial.empty()))
+                drive.remarks.push_back({RemarkKind::secondPath, b.path});
+            else if (sameSerial)
+                drive.remarks.push_back({RemarkKind::sameSerial, b.path});
+        }
+    }
+}
+
+std::vector<DrivePart> partsOf(const fs::path& block, const SystemPaths& paths) {
+    std::vector<DrivePart> parts;
+    for (const fs::path& entry : entriesOf(block))
+        if (fs::exists(entry / "partition"))
+            parts.push_back(partOf(entry, paths));
+    std::stable_sort(parts.begin(), parts.end(),
+                     [](const DrivePart& a, const DrivePart& b) { return a.firstByte < b.firstByte; });
+    if (parts.empty())
+        if (DrivePart whole = partOf(block, paths); !whole.fileSystem.empty())
+            parts.push_back(std::move(whole));
+    return parts;
+}
+
+AttachedDrive describe(const fs::path& block, const SystemState& state, const SystemPaths& paths) {
     AttachedDrive drive;
     DriveIdentity& id = drive.identity;
     const std::string name = block.filename().string();
-    id.path = "/dev/" + name;
+    id.path = (paths.dev / name).string();
     const std::string vendor = readLine(block / "device/vendor");
     id.model = readLine(block / "device/model");
     if (id.model.empty())
@@ -190,6 +330,7 @@ AttachedDrive describe(const fs::path& block, const SystemState& state) {
     if (!vendor.empty() && vendor != "ATA" && !startsWith(vendor, "0x"))
         id.model = vendor + ' ' + id.model;
     id.serial = serialOf(block);
+    id.worldWideName = worldWideNameOf(block);
     id.firmware = readLine(block / "device/firmware_rev");
     if (id.firmware.empty())
         id.firmware = readLine(block / "device/rev");
@@ -209,12 +350,49 @@ AttachedDrive describe(const fs::path& block, const SystemState& state) {
     drive.backingFile = readLine(block / "loop/backing_file");
     if (!drive.backingFile.empty())
         id.model = fs::path(drive.backingFile).filename().string();
+    drive.commandNode = commandNodeOf(name, block);
+    drive.maxCommandBytes = maxCommandBytesOf(name, block);
     drive.readOnly = readNumber(block / "ro") == 1;
+    drive.generation = readLine(block / "diskseq");
+    drive.parts = partsOf(block, paths);
+    remarkState(drive, name, block, paths);
+    remarkParts(drive);
     addUses(block, name, state, drive.uses);
     for (const fs::path& part : entriesOf(block))
         if (fs::exists(part / "partition"))
             addUses(part, part.filename().string(), state, drive.uses);
     return drive;
+}
+
+// Devices of drivers that make their nodes before anything is attached have nothing behind them at first.
+bool mayBeNotReady(const std::string& name) {
+    return startsWith(name, "sd") || startsWith(name, "nvme") || startsWith(name, "mmcblk");
+}
+
+void takeRecognised(AttachedDrive& drive, const Recognised& found) {
+    if (found.silent)
+        drive.remarks.push_back({RemarkKind::silent, {}});
+    if (found.table == TableState::gptFirstDamaged)
+        drive.remarks.push_back({RemarkKind::tableFirstDamaged, {}});
+    if (found.table == TableState::gptSecondDamaged)
+        drive.remarks.push_back({RemarkKind::tableSecondDamaged, {}});
+    if (found.table == TableState::gptDamaged)
+        drive.remarks.push_back({RemarkKind::tableDamaged, {}});
+    for (const DrivePart& part : found.parts) {
+        const auto same = std::find_if(drive.parts.begin(), drive.parts.end(),
+                                       [&](const DrivePart& p) { return p.firstByte == part.firstByte; });
+        if (same == drive.parts.end()) {
+            // The whole drive without a table; or a part that the kernel does not show.
+            DrivePart more = part;
+            more.name = fs::path(drive.identity.path).filename().string();
+            drive.parts.push_back(std::move(more));
+        } else if (same->fileSystem.empty()) {
+            same->fileSystem = part.fileSystem;
+            same->label = part.label;
+        }
+    }
+    std::stable_sort(drive.parts.begin(), drive.parts.end(),
+                     [](const DrivePart& a, const DrivePart& b) { return a.firstByte < b.firstByte; });
 }
 
 bool isDrive(const std::string& name) {
@@ -252,10 +430,58 @@ std::vector<AttachedDrive> listDrives(const SystemPaths& paths) {
     for (const fs::path& block : entriesOf(paths.sys / "block")) {
         if (!isDrive(block.filename().string()))
             continue;
-        AttachedDrive drive = describe(block, state);
-        if (drive.identity.capacity.value > 0)
+        AttachedDrive drive = describe(block, state, paths);
+        const bool empty = drive.identity.capacity.value == 0;
+        if (!empty || mayBeNotReady(block.filename().string()))
             drives.push_back(std::move(drive));
     }
+    remarkPairs(drives);
+    return drives;
+}
+
+bool AttachedDrive::has(RemarkKind kind) const {
+    return std::any_of(remarks.begin(), remarks.end(), [&](const Remark& r) { return r.kind == kind; });
+}
+
+std::string_view remarkName(RemarkKind kind) {
+    return remarkNames[static_cast<std::size_t>(kind)];
+}
+
+struct Inventory::Known {
+    std::string key;
+    Recognised found;
+    std::chrono::steady_clock::time_point asked;
+};
+
+std::vector<AttachedDrive> Inventory::look(Nanoseconds patience) {
+    std::vector<AttachedDrive> drives = listDrives(m_paths);
+    const auto keyOf = [](const AttachedDrive& drive) {
+        return drive.identity.path + '\n' + drive.generation + '\n' + drive.identity.serial + '\n' +
+               std::to_string(drive.identity.capacity.value);
+    };
+    const auto now = std::chrono::steady_clock::now();
+    std::vector<std::shared_ptr<const Known>> known;
+    std::vector<std::string> askedKeys;
+    std::vector<std::string> askedPaths;
+    for (const AttachedDrive& drive : drives) {
+        const std::string key = keyOf(drive);
+        const auto it =
+            std::find_if(m_known.begin(), m_known.end(), [&](const auto& k) { return k->key == key; });
+        if (it != m_known.end() && (!(*it)->found.silent || now - (*it)->asked < silentInterval)) {
+            known.push_back(*it);
+        } else if (drive.identity.capacity.value != 0) {
+            askedKeys.push_back(key);
+            askedPaths.push_back(drive.identity.path);
+        }
+    }
+    std::vector<Recognised> found = recognise(askedPaths, patience);
+    for (std::size_t i = 0; i < found.size(); ++i)
+        known.push_back(std::make_shared<const Known>(Known{askedKeys[i], std::move(found[i]), now}));
+    m_known = std::move(known);
+    for (AttachedDrive& drive : drives)
+        for (const auto& k : m_known)
+            if (k->key == keyOf(drive))
+                takeRecognised(drive, k->found);
     return drives;
 }
 
@@ -268,7 +494,8 @@ std::optional<AttachedDrive> describeDevice(const std::string& path, const Syste
         return std::nullopt;
     const SystemState state{mounts(paths), swaps(paths)};
     const bool partition = fs::exists(folder / "partition");
-    AttachedDrive drive = describe(partition ? folder.parent_path() : folder, state);
+    AttachedDrive drive = describe(partition ? folder.parent_path() : folder, state, paths);
+    drive.partition = partition;
     if (partition) {
         drive.identity.capacity.value =
             readNumber(folder / "size") * sysfsSectorBytes / drive.identity.logicalBytes;

@@ -36,13 +36,20 @@ struct RunningJudgement {
     double vouchedShare = 0;      // of the whole drive, 0 to 1
     std::uint64_t unreadable = 0; // sectors
     std::size_t patches = 0;      // with unreadable sectors
-    std::uint64_t slowBlocks = 0; // laboured or straining
+    std::uint64_t slowBlocks = 0; // laboured or straining, by the drive's own doing and not only once
     std::uint64_t stalledBlocks = 0;
     std::uint64_t linkFaults = 0;
     std::optional<double>
         firstPatchPercent; // where the first patch with unreadable sectors begins, of the drive
     Nanoseconds waited{};  // silent now: for how long
     Ended ended = Ended::running;
+    // Of a sample: how many blocks were drawn, and the largest share of defective blocks that what they
+    // showed allows, with 95 % confidence. 0 samples: no sample.
+    std::uint64_t samples = 0;
+    std::uint64_t defectiveSamples = 0;
+    double mostDefectiveShare = 1;
+    std::uint64_t failedBlocks = 0; // failed as a whole; which of their sectors, is still to be found out
+    std::uint64_t disturbed = 0;    // blocks late or worse while something else used the drive
 };
 
 RunningJudgement judgeSoFar(const ScanStatus& status, const std::vector<LedgerEntry>& ledger,

@@ -62,8 +62,20 @@ void Grader::release() {
     m_held.shrink_to_fit();
 }
 
+void Grader::takeUp(Nanoseconds baseline, Nanoseconds unit) {
+    m_holding = false;
+    m_held.clear();
+    m_unit = unit;
+    m_recent.add(encodeLatency(baseline));
+}
+
 Nanoseconds Grader::baseline() const {
     return m_recent.size() == 0 ? Nanoseconds{} : decodeLatency(m_recent.median());
+}
+
+Grader::Graded Grader::judge(Nanoseconds latency) const {
+    const Nanoseconds usual = m_recent.size() == 0 ? latency : baseline();
+    return {gradeOf(latency - usual, m_unit, m_limits), latency - usual};
 }
 
 Grader::Graded Grader::grade(Nanoseconds latency) {

@@ -49,7 +49,13 @@ public:
     // order.
     void release();
 
+    // Goes on from what an earlier part of the same scan had settled; nothing is held then.
+    void takeUp(Nanoseconds baseline, Nanoseconds unit);
+
     Graded grade(Nanoseconds latency);
+    // The same for a block that must not move the baseline: read out of turn, or while something else used
+    // the drive.
+    [[nodiscard]] Graded judge(Nanoseconds latency) const;
 
     [[nodiscard]] Nanoseconds unit() const { return m_unit; }
     [[nodiscard]] const GradeLimits& limits() const { return m_limits; }

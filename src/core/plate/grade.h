@@ -19,6 +19,11 @@ constexpr std::array<Grade, gradeCount> allGrades = {Grade::none,     Grade::ste
                                                      Grade::laboured, Grade::straining, Grade::linkFault,
                                                      Grade::stalled,  Grade::unreadable};
 
+// For sets of grades: bit g stands for Grade g.
+constexpr std::uint8_t gradeBit(Grade grade) {
+    return static_cast<std::uint8_t>(1U << static_cast<unsigned>(grade));
+}
+
 // Whether a defect was seen once, seen again from the medium, good on every later read, or measured while
 // something else used the drive.
 enum class Standing : std::uint8_t { once, confirmed, passing, disturbed };

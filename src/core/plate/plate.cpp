@@ -12,10 +12,6 @@ namespace {
 constexpr std::uint64_t fanOut = 32;
 constexpr std::uint64_t mostStripes = 4096;
 
-constexpr std::uint8_t bit(Grade grade) {
-    return static_cast<std::uint8_t>(1U << static_cast<unsigned>(grade));
-}
-
 // A node in eight bytes: grades present (8 bits), slowest (11), mean (12, a code with one more bit of
 // resolution), share of blocks whose latency is known (16) and share visited (17, so that 1 is exact).
 struct Node {
@@ -73,7 +69,7 @@ public:
     void add(std::uint16_t bits) {
         const Cell cell = Cell::unpack(bits);
         m_blocks += 1;
-        m_grades |= bit(cell.grade);
+        m_grades |= gradeBit(cell.grade);
         if (cell.grade == Grade::none)
             return;
         m_visited += 1;
@@ -87,7 +83,7 @@ public:
         const auto n = static_cast<double>(blocks);
         m_blocks += n;
         if (bits == 0) { // nothing there has been visited
-            m_grades |= bit(Grade::none);
+            m_grades |= gradeBit(Grade::none);
             return;
         }
         const Node node = unpack(bits);
@@ -243,11 +239,11 @@ std::array<std::uint64_t, gradeCount> Plate::countGrades(std::uint64_t first, st
             if (b % level.span != 0 || std::min(b + level.span, m_blocks) > end)
                 break;
             const std::uint64_t bits = level.nodes[b / level.span].load(std::memory_order_relaxed);
-            const std::uint8_t grades = bits == 0 ? bit(Grade::none) : unpack(bits).grades;
+            const std::uint8_t grades = bits == 0 ? gradeBit(Grade::none) : unpack(bits).grades;
             if ((grades & (grades - 1U)) != 0)
                 break;
             run = std::min(level.span, m_blocks - b);
-            while (bit(single) != grades)
+            while (gradeBit(single) != grades)
                 single = static_cast<Grade>(static_cast<unsigned>(single) + 1);
         }
         if (run == 0) {
@@ -269,13 +265,13 @@ std::uint64_t Plate::findNext(std::uint64_t from, std::uint8_t grades) const {
             if (b % level.span != 0)
                 break;
             const std::uint64_t bits = level.nodes[b / level.span].load(std::memory_order_relaxed);
-            const std::uint8_t present = bits == 0 ? bit(Grade::none) : unpack(bits).grades;
+            const std::uint8_t present = bits == 0 ? gradeBit(Grade::none) : unpack(bits).grades;
             if ((present & grades) != 0)
                 break;
             skip = level.span;
         }
         if (skip == 0) {
-            if ((bit(at(b).grade) & grades) != 0)
+            if ((gradeBit(at(b).grade) & grades) != 0)
                 return b;
             skip = 1;
         }

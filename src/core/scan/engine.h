@@ -1,24 +1,36 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Reads a span of a drive from its beginning to its end and writes down what it finds. Never writes to a
-// drive.
+// Visits the blocks of a plan in its order and writes down what it finds; measures each defect again from the
+// medium before it counts as confirmed. Never writes to a drive.
 #pragma once
 
 #include "core/plate/baseline.h"
 #include "core/scan/estimator.h"
 #include "core/scan/feed.h"
 #include "core/scan/pause_gate.h"
+#include "core/scan/route.h"
+#include "core/scan/second_looks.h"
+#include "core/scan/stop_rules.h"
 
+#include <functional>
 #include <stop_token>
 
 namespace orbita {
 
+struct ScanRecord;
+
+// The drive's temperature in degrees Celsius; nothing where it does not tell. Asked between blocks, while
+// nothing is at the drive. Must return soon after a stop is requested.
+using Thermometer = std::function<std::optional<int>(const std::stop_token&)>;
+
 class Engine {
 public:
-    // All references must outlive the engine. The plate is created here and handed to the feed.
-    Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits, PauseGate& pause,
-           ScanFeed& feed);
+    // All references must outlive the engine. The plate is created here and handed to the feed. `thermometer`
+    // may be empty. `earlier`: the same scan as it was kept when it was broken off, on the same grid; what it
+    // vouches for is not visited again.
+    Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits, PauseGate& pause, ScanFeed& feed,
+           Thermometer thermometer = {}, const ScanRecord* earlier = nullptr);
 
-    // Runs on the calling thread until the span is done or something ends the scan. A request to stop is
+    // Runs on the calling thread until the plan is done or something ends the scan. A request to stop is
     // answered within 0.15 s of the drive's clock, whatever the drive does.
     Ended run(const std::stop_token& stop);
 
@@ -30,36 +42,73 @@ private:
     // An answer, or nothing when the scan has ended meanwhile (m_ended says why).
     using Alone = std::optional<ReadAnswer>;
 
+    // The loop: engine.cpp
+    void takeUp(const ScanRecord& earlier);
     void tellHowItIsReached();
     void measurePace();
-    void readForward();
+    // Whether verifying is as slow as the medium must be; asked once. True where too little is known to doubt
+    // it.
+    bool verifyBelieved();
+    void readRoute();
+    bool beginNextStretch();
     void fill();
     void takeAnswers();
-    void takeGood(std::uint64_t block, Nanoseconds latency);
+    void takeGood(std::uint64_t block, const ReadAnswer& answer);
+    void settleDone(std::uint64_t from);
+    void finishBlock() {
+        m_sent = ++m_done;
+        ++m_blocksDone;
+    }
     void watchForStall();
     void pauseIfAsked();
+    void heedRules();
+    bool drain();
+    void askTemperatureIfDue();
+    void coolDown(const StopRule& rule);
+    void bringHeadBack();
     void finishStopped();
+    void tellRoute();
+    bool sleep(Nanoseconds time);
+    Alone readAlone(LbaSpan span, std::uint64_t block, std::optional<ReadWay> way = {});
 
-    void resolve(const Trouble& trouble);
-    void resolveLate(std::uint64_t block, Nanoseconds latency);
-    void resolveUnreadable(std::uint64_t block, const Judged& judged);
-    void resolveLinkFault(std::uint64_t block);
-    void resolveGone(std::uint64_t block);
-    bool settleBadSector(std::uint64_t block, LbaSpan sector, const ReadAnswer& first, bool confirmed);
-    bool goodBlockStillReads(std::uint64_t suspect);
-    void leaveBehind(std::uint64_t block);
-    Alone readAlone(LbaSpan span, std::uint64_t block);
-
-    void gradeGood(std::uint64_t block, Nanoseconds latency);
+    // What a block has come to: engine.cpp
+    void gradeGood(std::uint64_t block, Nanoseconds latency, Disturbance disturbance);
     void releaseHeld();
     void settleCell(std::uint64_t block, Grade grade, Nanoseconds latency,
                     Standing standing = Standing::once);
     void markStalled(std::uint64_t block, Nanoseconds latency);
     void endNoAnswer(std::uint64_t block);
+    void lookAgainLater(std::uint64_t block, LbaSpan span, Grade grade, Nanoseconds latency, bool disturbed);
+
+    // What failed, or took too long: engine_trouble.cpp
+    void resolve(const Trouble& trouble);
+    void resolveLate(std::uint64_t block, const ReadAnswer& answer);
+    void resolveUnreadable(std::uint64_t block, const Judged& judged);
+    void putOff(std::uint64_t block, const ReadAnswer& answer);
+    void resolveLinkFault(std::uint64_t block);
+    void resolveGone(std::uint64_t block);
+    void resolveInterrupted(std::uint64_t block);
+    void waitUntilReady(std::uint64_t block);
+    void settleBadSector(std::uint64_t block, LbaSpan sector, const ReadAnswer& first, Standing standing);
+    bool goodBlockStillReads(std::uint64_t suspect);
+    void leaveBehind(std::uint64_t block);
+
+    // Measuring again: engine_again.cpp
+    void lookAgain(bool atEnd);
+    bool lookAt(const SecondLook& look, bool atEnd);
+    void settleAgain(const SecondLook& look, bool seenAgain, Nanoseconds latency);
+    void regradeUndisturbed(const SecondLook& look, const ReadAnswer& answer);
+    bool pushOutCache(const SecondLook& look);
+
     void note(TapeEntry entry);
     void publish(ScanPhase phase);
+    [[nodiscard]] std::optional<Nanoseconds> timeLeft() const;
     [[nodiscard]] Nanoseconds elapsed() const;
     [[nodiscard]] double turnsLate(Nanoseconds latency) const;
+    [[nodiscard]] LbaSpan stretchSpan(std::uint64_t from, std::uint64_t end) const;
+    [[nodiscard]] LbaSpan firstSectorsOf(std::uint64_t block) const;
+    [[nodiscard]] LbaSpan runUpTo(std::uint64_t block) const;
+    [[nodiscard]] bool carefully() const { return m_plan.asked.order == ScanOrder::careful; }
 
     Drive& m_drive;
     SettledPlan m_plan;
@@ -71,15 +120,27 @@ private:
     std::stop_token m_stop;
     std::shared_ptr<Plate> m_plate;
     Grader m_grader;
+    Thermometer m_thermometer;
+    Nanoseconds m_temperatureDue{};
     Estimator m_estimator;
+    StopRules m_rules;
+    SecondLooks m_looks;
+    std::optional<bool> m_verifyBelieved;
+    bool m_again = false; // what is at the drive measures a block again
     ScanStatus m_status;
     Ended m_ended = Ended::running;
 
-    // Reading ahead: blocks before m_done are dealt with, those before m_sent have been queued.
+    // The blocks of the stretch before m_done are dealt with, those before m_sent have been queued.
+    std::unique_ptr<Route> m_route;
+    Stretch m_stretch;
     std::uint64_t m_sent = 0;
     std::uint64_t m_done = 0;
-    std::size_t m_outstanding = 0; // queued and not come back
-    bool m_rewind = false;         // some came back unsent: queue anew from m_done when all are back
+    StretchNews m_news;    // of the stretch, not yet told to the route
+    Nanoseconds m_runUp{}; // what the sector before the stretch's first block took
+    std::uint64_t m_blocksDone = 0;
+    std::uint64_t m_blocksBefore = 0; // of those, done in earlier parts of the scan
+    std::size_t m_outstanding = 0;    // queued and not come back
+    bool m_rewind = false;            // some came back unsent: queue anew from m_done when all are back
     std::size_t m_window;
     std::vector<ReadRequest> m_requests;
     std::vector<ReadAnswer> m_answers;
@@ -90,15 +151,26 @@ private:
     struct Held {
         std::uint64_t block;
         Nanoseconds latency;
+        Disturbance disturbance;
     };
     std::vector<Held> m_held;
+    std::uint64_t m_releasedTo = 0; // blocks of the stretch before this were covered when they were released
     std::optional<std::uint64_t> m_lastGood; // a block that was read
+    std::uint64_t m_bytesRead = 0;
     std::uint32_t m_linkFaultsInARow = 0;
+    std::uint32_t m_interruptionsInARow = 0;
+    Nanoseconds m_notReadyFor{};
     std::optional<std::uint64_t> m_droppedAt;
     int m_dropsHere = 0; // times the drive went away and came back at that block
     Nanoseconds m_began{};
+    Nanoseconds m_before{}; // what earlier parts of the scan took
     Nanoseconds m_pausedFor{};
-    // Good blocks since the estimator was last told.
+    std::uint64_t m_stalls = 0;
+    std::uint64_t m_failedBlocks = 0; // put off, not yet looked into
+    std::uint64_t m_factsVersion = 0;
+    ScanFacts m_facts;
+    Nanoseconds m_disturbanceTold{};
+    // Good blocks since the estimator was last told: this stretch from here on.
     std::uint64_t m_observedFrom = 0;
     Nanoseconds m_observedTime{};
     bool m_observedClean = true;

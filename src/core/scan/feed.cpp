@@ -27,12 +27,23 @@ void ScanFeed::publish(const ScanStatus& status) {
 
 void ScanFeed::append(TapeEntry entry) {
     const std::scoped_lock lock(m_mutex);
-    const bool always = entry.kind == TapeKind::ended || entry.kind == TapeKind::stopRule;
+    const bool always = entry.kind == TapeKind::ended || entry.kind == TapeKind::stopRule ||
+                        entry.kind == TapeKind::ruleAsks || entry.kind == TapeKind::continued;
     if (m_tape.size() == longestTape)
         entry.kind = always ? entry.kind : TapeKind::tooMany;
     if (m_tape.size() <= longestTape || always)
         m_tape.push_back(entry);
     m_status.tapeLength = m_tape.size();
+}
+
+void ScanFeed::restore(const std::vector<LedgerEntry>& ledger, std::vector<TapeEntry> tape,
+                       const SpanSet& covered) {
+    const std::scoped_lock lock(m_mutex);
+    for (const LedgerEntry& entry : ledger)
+        m_ledger.add(entry);
+    m_tape = std::move(tape);
+    m_covered = covered;
+    m_coveredSectors = covered.total().value;
 }
 
 void ScanFeed::cover(LbaSpan span) {

@@ -17,6 +17,9 @@ struct ScanTotals {
     std::array<std::uint64_t, gradeCount> blocks{}; // by Grade; `none` is not counted
     std::uint64_t linkFaults = 0; // damaged transfers, also those that succeeded when repeated
     SectorCount covered;          // sectors whose state is known
+    // Of the blocks late or worse, those that were while something else used the drive: not the drive's
+    // doing.
+    std::uint64_t disturbed = 0;
 
     [[nodiscard]] std::uint64_t of(Grade grade) const { return blocks[static_cast<std::size_t>(grade)]; }
     [[nodiscard]] std::uint64_t visited() const {
@@ -32,7 +35,9 @@ enum class ScanPhase : std::uint8_t {
     measuring, // short reads for the expected duration
     reading,
     splitting, // looking for the exact sectors in an unreadable block
+    again,     // measuring defects again from the medium
     waiting,   // a command is past the limit, or the drive seems gone
+    cooling,   // too warm by the plan's rule
     pausing,
     paused,
     ended
@@ -40,9 +45,20 @@ enum class ScanPhase : std::uint8_t {
 
 struct ScanStatus {
     ScanPhase phase = ScanPhase::opening;
+    ScanOrder order = ScanOrder::forward;
+    std::uint32_t blockSectors = 0;
     Ended ended = Ended::running;
     ScanTotals totals;
-    Lba position;                        // all sectors of the span before this have been dealt with
+    Lba position;                     // where the next block to be read begins
+    std::uint64_t blocksPlanned = 0;  // by the plan; fewer than the plate has for parts and samples
+    std::uint64_t blocksDone = 0;     // of those
+    std::uint64_t failedBlocks = 0;   // failed as a whole; their sectors are still to be found out
+    std::uint64_t toMeasureAgain = 0; // defects seen once, to be measured again from the medium
+    std::optional<StopRule> asks;     // the rule that has paused the scan
+    // How much of the plan is done, 0 to 1.
+    [[nodiscard]] double share() const {
+        return blocksPlanned == 0 ? 0 : static_cast<double>(blocksDone) / static_cast<double>(blocksPlanned);
+    }
     Nanoseconds elapsed{};               // on the drive's clock, pauses not counted
     std::optional<Nanoseconds> expected; // for the whole span
     std::optional<Nanoseconds> left;
@@ -51,6 +67,9 @@ struct ScanStatus {
     Nanoseconds unit{};     // u
     Nanoseconds baseline{}; // what this drive does nearby; zero while unknown
     Nanoseconds waited{};   // in phase waiting: for how long
+    // Degrees Celsius, as the drive was asked between blocks; absent where it does not tell.
+    std::optional<int> temperature;
+    std::optional<int> hottest;
     LatenessHistogram lateness;
     std::uint64_t ledgerVersion = 0;
     std::size_t tapeLength = 0;
@@ -63,6 +82,8 @@ public:
                std::shared_ptr<const Plate> plate);
     void publish(const ScanStatus& status);
     void append(TapeEntry entry);
+    // What an earlier part of the same scan found.
+    void restore(const std::vector<LedgerEntry>& ledger, std::vector<TapeEntry> tape, const SpanSet& covered);
     void cover(LbaSpan span);
     void uncover(LbaSpan span);
     void addDefect(const LedgerEntry& entry);

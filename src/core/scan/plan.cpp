@@ -2,10 +2,12 @@
 #include "core/scan/plan.h"
 
 #include "core/base/names.h"
+#include "core/base/span_set.h"
 
 #include <array>
 #include <bit>
 #include <charconv>
+#include <cmath>
 #include <fmt/format.h>
 
 namespace orbita {
@@ -13,6 +15,11 @@ namespace orbita {
 namespace {
 
 constexpr std::array<std::string_view, 4> dataNames = {"not-asked", "saved", "not-saved", "unknown"};
+constexpr std::array<std::string_view, 3> wayNames = {"read", "verify", "fua"};
+constexpr std::array<std::string_view, 6> orderNames = {"forward", "backward", "suspects-first",
+                                                        "sweep",   "sample",   "careful"};
+constexpr std::array<std::string_view, 6> ruleNames = {"unreadable", "patches", "growth",
+                                                       "stalls",     "minutes", "temperature"};
 constexpr std::uint32_t preferredBlockBytes = 1U << 20U;
 
 Error badPlan(std::string on, std::string answer, std::string advice) {
@@ -36,6 +43,66 @@ std::optional<std::uint64_t> number(std::string_view text) {
     return value;
 }
 
+std::optional<double> fraction(std::string_view text) {
+    double value = 0;
+    const auto [end, error] = std::from_chars(text.data(), text.data() + text.size(), value);
+    if (error != std::errc{} || end != text.data() + text.size() || text.empty() || !(value >= 0))
+        return std::nullopt;
+    return value;
+}
+
+struct Scale {
+    std::string_view unit;
+    double bytes;
+};
+constexpr std::array<Scale, 8> scales = {{{"kiB", 0x1p10},
+                                          {"MiB", 0x1p20},
+                                          {"GiB", 0x1p30},
+                                          {"TiB", 0x1p40},
+                                          {"kB", 1e3},
+                                          {"MB", 1e6},
+                                          {"GB", 1e9},
+                                          {"TB", 1e12}}};
+
+// One end of a span as the sector it begins with, or the one it ends before.
+struct Place {
+    bool isSector = false; // else a position between sectors
+    double sectors = 0;
+    std::uint64_t sector = 0;
+};
+
+std::optional<Place> placeOf(std::string_view text, const DriveIdentity& identity) {
+    if (const auto sector = number(text))
+        return Place{true, 0, *sector};
+    const auto capacity = static_cast<double>(identity.capacity.value);
+    if (text.ends_with('%')) {
+        const auto share = fraction(text.substr(0, text.size() - 1));
+        return share && *share <= 100 ? std::optional(Place{false, capacity * *share / 100, 0})
+                                      : std::nullopt;
+    }
+    for (const Scale& scale : scales)
+        if (text.ends_with(scale.unit)) {
+            const auto amount = fraction(text.substr(0, text.size() - scale.unit.size()));
+            return amount ? std::optional(Place{false, *amount * scale.bytes / identity.logicalBytes, 0})
+                          : std::nullopt;
+        }
+    return std::nullopt;
+}
+
+std::optional<Error> mistakeInRules(const std::vector<StopRule>& rules, const std::string& path) {
+    for (std::size_t i = 0; i < rules.size(); ++i) {
+        if (rules[i].value == 0)
+            return badPlan(path, fmt::format("the rule \"{}\" would apply at once", stopRuleText(rules[i])),
+                           "Give it a number above zero.");
+        for (std::size_t k = 0; k < i; ++k)
+            if (rules[k].kind == rules[i].kind)
+                return badPlan(path,
+                               fmt::format("there are two rules for \"{}\"", ruleKindName(rules[i].kind)),
+                               "Leave one of them out.");
+    }
+    return std::nullopt;
+}
+
 } // namespace
 
 std::string_view dataElsewhereName(DataElsewhere answer) {
@@ -44,6 +111,57 @@ std::string_view dataElsewhereName(DataElsewhere answer) {
 
 std::optional<DataElsewhere> dataElsewhereFromName(std::string_view name) {
     return enumFromName<DataElsewhere>(dataNames, name);
+}
+
+std::string_view readWayName(ReadWay way) {
+    return wayNames[static_cast<std::size_t>(way)];
+}
+
+std::optional<ReadWay> readWayFromName(std::string_view name) {
+    return enumFromName<ReadWay>(wayNames, name);
+}
+
+std::string_view scanOrderName(ScanOrder order) {
+    return orderNames[static_cast<std::size_t>(order)];
+}
+
+std::optional<ScanOrder> scanOrderFromName(std::string_view name) {
+    return enumFromName<ScanOrder>(orderNames, name);
+}
+
+std::string_view ruleKindName(RuleKind kind) {
+    return ruleNames[static_cast<std::size_t>(kind)];
+}
+
+std::optional<RuleKind> ruleKindFromName(std::string_view name) {
+    return enumFromName<RuleKind>(ruleNames, name);
+}
+
+Result<StopRule> parseStopRule(std::string_view text) {
+    StopRule rule;
+    std::string_view rest = text;
+    if (rest.ends_with(":ask")) {
+        rule.action = RuleAction::ask;
+        rest.remove_suffix(4);
+    }
+    const auto colon = rest.find(':');
+    const auto kind = ruleKindFromName(rest.substr(0, colon));
+    const std::uint64_t value =
+        colon == std::string_view::npos ? 0 : number(rest.substr(colon + 1)).value_or(0);
+    if (!kind || value == 0)
+        return tl::unexpected(
+            Error{Error::Kind::badCall, "reading the stop rule", '"' + std::string(text) + '"',
+                  "it is not of the form KIND:NUMBER",
+                  "Kinds are unreadable, patches, growth, stalls, minutes and temperature, as in "
+                  "unreadable:50; \":ask\" behind it pauses instead of ending."});
+    rule.kind = *kind;
+    rule.value = value;
+    return rule;
+}
+
+std::string stopRuleText(const StopRule& rule) {
+    return fmt::format("{}:{}{}", ruleKindName(rule.kind), rule.value,
+                       rule.action == RuleAction::ask ? ":ask" : "");
 }
 
 Result<SettledPlan> settlePlan(const ScanPlan& plan, const DriveIdentity& identity,
@@ -59,6 +177,27 @@ Result<SettledPlan> settlePlan(const ScanPlan& plan, const DriveIdentity& identi
                                                   span.first.value, span.last().value, capacity - 1),
                                       fmt::format("Choose a span inside 0..{}.", capacity - 1)));
 
+    for (const LbaSpan& part : plan.parts)
+        if (part.empty() || intersection(part, span) != part)
+            return tl::unexpected(
+                badPlan(identity.path,
+                        fmt::format("the part {}..{} does not lie in the span {}..{}", part.first.value,
+                                    part.end().value - 1, span.first.value, span.last().value),
+                        "Leave that part out or widen the span."));
+    if (plan.order == ScanOrder::sweep && !(plan.sweepDistancePercent > 0 && plan.sweepDistancePercent <= 50))
+        return tl::unexpected(badPlan(identity.path, "a sweep needs a distance to go",
+                                      "Choose more than 0 and at most 50 percent of the span."));
+    if (plan.order == ScanOrder::sample && plan.samples == 0)
+        return tl::unexpected(
+            badPlan(identity.path, "no block would be drawn", "Choose at least one sample."));
+    if (auto mistake = mistakeInRules(plan.rules, identity.path))
+        return tl::unexpected(std::move(*mistake));
+
+    if (plan.way == ReadWay::verify && !limits.verifies)
+        return tl::unexpected(
+            badPlan(identity.path,
+                    "verifying is not to be had here: the drive, or the way to it, does not take the command",
+                    "Scan by reading."));
     std::uint32_t& block = settled.grid.blockSectors;
     if (block == 0)
         block = chooseBlockSectors(identity, limits);
@@ -83,23 +222,84 @@ Result<SettledPlan> settlePlan(const ScanPlan& plan, const DriveIdentity& identi
     return settled;
 }
 
-Result<LbaSpan> parseSpan(std::string_view text) {
+Result<LbaSpan> parseSpan(std::string_view text, const DriveIdentity& identity) {
     const auto refuse = [&](std::string why) {
-        return tl::unexpected(Error{Error::Kind::badCall, "reading the span", '"' + std::string(text) + '"',
-                                    std::move(why), "Write FIRST..LAST, as in 0..2047; both are included."});
+        return tl::unexpected(
+            Error{Error::Kind::badCall, "reading the span", '"' + std::string(text) + '"', std::move(why),
+                  "Write FIRST..LAST as sectors (0..2047), bytes (500GB..1TB) or percent (40%..60%)."});
     };
     const auto dots = text.find("..");
     if (dots == std::string_view::npos)
         return refuse("it has no \"..\"");
-    const auto first = number(text.substr(0, dots));
-    const auto last = number(text.substr(dots + 2));
+    const std::string_view from = text.substr(0, dots);
+    const std::string_view to = text.substr(dots + 2);
+    if (from.empty() && to.empty())
+        return refuse("it names neither end");
+    const std::uint64_t capacity = identity.capacity.value;
+    const auto first = from.empty() ? Place{true, 0, 0} : placeOf(from, identity);
+    const auto last = to.empty() ? Place{true, 0, capacity - 1} : placeOf(to, identity);
     if (!first || !last)
-        return refuse("both ends must be sector numbers");
-    if (*last < *first)
+        return refuse("an end is neither a sector number, nor bytes with their unit, nor percent");
+    const auto beyond = [&](const Place& place) {
+        return place.isSector ? place.sector >= capacity : place.sectors > static_cast<double>(capacity) + 1;
+    };
+    if (beyond(*first) || beyond(*last))
+        return refuse(fmt::format("the last sector of the drive is {}", capacity - 1));
+    const std::uint64_t begin =
+        first->isSector ? first->sector : static_cast<std::uint64_t>(std::floor(first->sectors));
+    const std::uint64_t end = last->isSector
+                                  ? last->sector + 1
+                                  : std::min(capacity, static_cast<std::uint64_t>(std::ceil(last->sectors)));
+    if (end <= begin)
         return refuse("its end lies before its beginning");
-    if (*last == UINT64_MAX)
-        return refuse("no drive has so many sectors");
-    return LbaSpan{{*first}, {*last - *first + 1}};
+    return LbaSpan{{begin}, {end - begin}};
+}
+
+Result<std::vector<LbaSpan>> parseSpans(std::string_view text, const DriveIdentity& identity) {
+    std::string plain(text);
+    std::erase_if(plain, [](char c) { return c == ' ' || c == '\t'; });
+    std::vector<LbaSpan> spans;
+    for (std::size_t at = 0; at <= plain.size();) {
+        const std::size_t comma = std::min(plain.find(',', at), plain.size());
+        const auto span = parseSpan(std::string_view(plain).substr(at, comma - at), identity);
+        if (!span)
+            return tl::unexpected(span.error());
+        spans.push_back(*span);
+        at = comma + 1;
+    }
+    return spans;
+}
+
+void planSpans(ScanPlan& plan, const std::vector<LbaSpan>& spans) {
+    plan.span.reset();
+    plan.parts.clear();
+    if (spans.empty())
+        return;
+    Lba first = spans.front().first;
+    Lba end = spans.front().end();
+    for (const LbaSpan& span : spans) {
+        first = std::min(first, span.first);
+        end = std::max(end, span.end());
+    }
+    plan.span = spanBetween(first, end);
+    if (spans.size() > 1)
+        plan.parts = spans;
+}
+
+std::vector<LbaSpan> spansOf(const ScanPlan& plan) {
+    if (!plan.parts.empty())
+        return plan.parts;
+    return plan.span ? std::vector{*plan.span} : std::vector<LbaSpan>{};
+}
+
+std::vector<LbaSpan> withMargin(const std::vector<LbaSpan>& spans, SectorCount margin,
+                                const DriveIdentity& identity) {
+    SpanSet wider;
+    for (const LbaSpan& span : spans) {
+        const Lba first{span.first.value - std::min(span.first.value, margin.value)};
+        wider.add(intersection(spanBetween(first, span.end() + margin), identity.whole()));
+    }
+    return wider.spans();
 }
 
 } // namespace orbita

@@ -7,6 +7,7 @@
 
 #include <optional>
 #include <string_view>
+#include <vector>
 
 namespace orbita {
 
@@ -15,13 +16,60 @@ enum class DataElsewhere : std::uint8_t { notAsked, saved, notSaved, unknown };
 std::string_view dataElsewhereName(DataElsewhere answer);
 std::optional<DataElsewhere> dataElsewhereFromName(std::string_view name);
 
+// In which order the blocks are visited.
+enum class ScanOrder : std::uint8_t {
+    forward,
+    backward,
+    suspectsFirst, // the blocks that hold a suspect, then the others forward
+    sweep,         // in turns here and a chosen distance away, so that the heads move for every block
+    sample,        // blocks drawn at random, one from each of as many equal parts
+    careful,       // where most readable sectors are to be had soonest; the worst places last
+};
+// The words of files and scripts: "forward", "suspects-first", ...
+std::string_view scanOrderName(ScanOrder order);
+std::optional<ScanOrder> scanOrderFromName(std::string_view name);
+
+// What ends a scan before its end, or halts it to ask.
+enum class RuleKind : std::uint8_t {
+    unreadable,  // so many unreadable sectors
+    patches,     // so many patches that hold an unreadable sector
+    growth,      // so many unreadable sectors in one patch
+    stalls,      // so many blocks that did not answer within the limit
+    minutes,     // so long, pauses not counted
+    temperature, // so many degrees Celsius: pauses until the drive is five degrees cooler
+};
+enum class RuleAction : std::uint8_t {
+    end,
+    ask, // pauses; going on disarms the rule
+};
+struct StopRule {
+    RuleKind kind = RuleKind::unreadable;
+    std::uint64_t value = 0; // the rule applies once it is reached
+    RuleAction action = RuleAction::end;
+
+    friend bool operator==(const StopRule&, const StopRule&) = default;
+};
+std::string_view ruleKindName(RuleKind kind);
+std::optional<RuleKind> ruleKindFromName(std::string_view name);
+// "KIND:VALUE", with ":ask" behind it for a rule that asks: "unreadable:50", "temperature:55",
+// "patches:3:ask".
+Result<StopRule> parseStopRule(std::string_view text);
+std::string stopRuleText(const StopRule& rule);
+
 // What to scan and how, as a person says it.
 struct ScanPlan {
-    std::optional<LbaSpan> span;                   // absent: the whole drive
-    std::uint32_t blockSectors = 0;                // 0: chosen to suit the drive
+    ReadWay way = ReadWay::read;    // read or verify
+    std::optional<LbaSpan> span;    // absent: the whole drive
+    std::vector<LbaSpan> parts;     // within it; empty: all of it
+    std::uint32_t blockSectors = 0; // 0: chosen to suit the drive
+    ScanOrder order = ScanOrder::forward;
+    std::vector<LbaSpan> suspects; // suspectsFirst: where the drive itself, or an earlier scan, lists defects
+    double sweepDistancePercent = 50;              // sweep: of the span, more than 0 and at most 50
+    std::uint64_t samples = 20'000;                // sample: blocks to draw
+    std::uint64_t seed = 1;                        // sample: the same seed draws the same blocks
     Nanoseconds limit = std::chrono::seconds{8};   // no answer for so long: stalled
     Nanoseconds giveUp = std::chrono::seconds{60}; // no answer for so long: the scan ends
-    std::uint64_t stopAfterUnreadable = 0;         // sectors; 0: never
+    std::vector<StopRule> rules;
     DataElsewhere data = DataElsewhere::notAsked;
     bool measurePaceFirst = true; // a few short reads across the span, for the expected duration
     bool inUse = false;           // something else uses the drive: its timings suffer
@@ -30,8 +78,14 @@ struct ScanPlan {
 constexpr std::uint32_t leastBlockSectors = 8;
 constexpr std::uint32_t mostBlockBytes = 4U << 20U;
 
-// The plan with everything chosen, checked against the drive. Errors: a span beyond the end or empty, a block
-// size out of range or no multiple of the physical sector, a limit that is not positive or not below giveUp.
+// "read", "verify", "fua".
+std::string_view readWayName(ReadWay way);
+std::optional<ReadWay> readWayFromName(std::string_view name);
+
+// The plan with everything chosen, checked against the drive. Errors: verifying where the drive does not, a
+// span or part beyond the end or empty, a block size out of range or no multiple of the physical sector, a
+// limit that is not positive or not below giveUp, a sweep over no distance, no samples, a rule twice or at
+// zero.
 struct SettledPlan {
     ScanPlan asked;
     BlockGrid grid;
@@ -39,7 +93,20 @@ struct SettledPlan {
 Result<SettledPlan> settlePlan(const ScanPlan& plan, const DriveIdentity& identity,
                                const DriveLimits& limits);
 
-// "FIRST..LAST", both sectors included. Errors: no numbers, reversed.
-Result<LbaSpan> parseSpan(std::string_view text);
+// "FIRST..LAST", both included: sector numbers ("2048..4095"), positions in bytes with a unit of kB to TB or
+// kiB to TiB ("500GB..1TB"), or percent of the drive ("40%..60%"); mixed as wanted, an end left out is the
+// drive's. Bytes and percent are widened to whole sectors. Errors: neither of these, reversed, beyond the
+// end.
+Result<LbaSpan> parseSpan(std::string_view text, const DriveIdentity& identity);
+// Several, with commas between; spaces are let through.
+Result<std::vector<LbaSpan>> parseSpans(std::string_view text, const DriveIdentity& identity);
+// Makes `spans` what the plan visits: one as its span, several as parts of the span from the first to the
+// last. None: the whole drive.
+void planSpans(ScanPlan& plan, const std::vector<LbaSpan>& spans);
+// The other way round: what the plan visits; empty for the whole drive.
+std::vector<LbaSpan> spansOf(const ScanPlan& plan);
+// `spans` with so many sectors more on either side, inside the drive, joined where they meet.
+std::vector<LbaSpan> withMargin(const std::vector<LbaSpan>& spans, SectorCount margin,
+                                const DriveIdentity& identity);
 
 } // namespace orbita

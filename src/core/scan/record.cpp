@@ -5,8 +5,9 @@ namespace orbita {
 
 ScanRecord recordOf(const ScanFeed& feed, std::int64_t startedAt, const GradeLimits& limits) {
     ScanRecord record;
-    // Status first: what is copied after it is never older.
+    // What is copied later is never older: a sector counted as covered has its cell and its defects there.
     record.status = feed.status();
+    record.covered = feed.coveredSpans().spans();
     record.drive = feed.identity();
     record.plan = feed.plan();
     const DriveLimits driveLimits = feed.limits();
@@ -14,7 +15,6 @@ ScanRecord recordOf(const ScanFeed& feed, std::int64_t startedAt, const GradeLim
     record.maxSectorsPerCommand = driveLimits.maxSectorsPerCommand;
     record.startedAt = startedAt;
     record.limits = limits;
-    record.covered = feed.coveredSpans().spans();
     record.ledger = feed.ledger();
     record.tape = feed.tape();
     record.plate = feed.plate();

@@ -2,6 +2,7 @@
 // One scan from opening the drive to its end, on a thread of its own.
 #pragma once
 
+#include "core/scan/engine.h"
 #include "core/scan/pause_gate.h"
 #include "core/scan/record.h"
 
@@ -13,10 +14,24 @@ namespace orbita {
 // Opens the drive to be scanned. Called on the scan's thread; must return soon after a stop is requested.
 using DriveOpener = std::function<Result<std::unique_ptr<Drive>>(const std::stop_token&)>;
 
+// What a person asked for, made a plan once it is known which drive answers: spans in percent, partitions.
+// Called on the scan's thread.
+using Planner = std::function<Result<ScanPlan>(const DriveIdentity&)>;
+
+// The plan that goes on with a scan that was broken off: the same blocks in the same order.
+ScanPlan planToContinue(const ScanRecord& earlier);
+// Why this drive is not the one that `earlier` was scanned on, or not any more; nothing if it may go on.
+std::optional<Error> whyNotContinued(const ScanRecord& earlier, const DriveIdentity& drive);
+
 class ScanSession {
 public:
     // Starts at once. Why it could not begin is told by feed().error().
-    ScanSession(DriveOpener opener, const ScanPlan& plan, const GradeLimits& limits = {});
+    ScanSession(DriveOpener opener, const ScanPlan& plan, Thermometer thermometer = {},
+                const GradeLimits& limits = {});
+    ScanSession(DriveOpener opener, Planner planner, Thermometer thermometer = {},
+                const GradeLimits& limits = {});
+    // Goes on with a scan that was broken off. `plan` as planToContinue() made it; its rules may differ.
+    ScanSession(DriveOpener opener, const ScanPlan& plan, ScanRecord earlier, Thermometer thermometer = {});
     // Stops, and returns within 0.2 s whatever the drive does.
     ~ScanSession() = default;
 
@@ -42,7 +57,9 @@ private:
     void run(const std::stop_token& stop);
 
     DriveOpener m_opener;
-    ScanPlan m_plan;
+    Planner m_planner;
+    std::optional<ScanRecord> m_earlier;
+    Thermometer m_thermometer;
     GradeLimits m_limits;
     std::int64_t m_startedAt;
     ScanFeed m_feed;

@@ -3,12 +3,13 @@
 
 namespace orbita {
 
-Splitter::Splitter(LbaSpan block, std::uint32_t sectorsPerPhysical, std::optional<Lba> hint)
+Splitter::Splitter(LbaSpan block, std::uint32_t sectorsPerPhysical, std::optional<Lba> hint, bool repeats)
     : m_block(block)
     , m_physical(sectorsPerPhysical)
     , m_position(block.first)
     , m_stride(sectorsPerPhysical)
-    , m_piece(block) {
+    , m_piece(block)
+    , m_repeats(repeats) {
     cut(hint);
     choose();
 }
@@ -73,7 +74,7 @@ Splitter::Settled Splitter::report(bool readable, std::optional<Lba> firstBad) {
         choose();
         return Settled::nothing;
     }
-    if (!m_repeating) {
+    if (m_repeats && !m_repeating) {
         m_repeating = true;
         return Settled::nothing;
     }

@@ -15,8 +15,9 @@ namespace orbita {
 class Splitter {
 public:
     // `block` failed as a whole. `sectorsPerPhysical` >= 1. `hint`: the first bad sector, if the drive named
-    // one.
-    Splitter(LbaSpan block, std::uint32_t sectorsPerPhysical, std::optional<Lba> hint = {});
+    // one. Without `repeats`, a physical sector that fails alone is settled as bad at once.
+    Splitter(LbaSpan block, std::uint32_t sectorsPerPhysical, std::optional<Lba> hint = {},
+             bool repeats = true);
 
     // The piece to read now; empty when the block is settled.
     [[nodiscard]] LbaSpan next() const { return m_piece; }
@@ -26,7 +27,7 @@ public:
     enum class Settled : std::uint8_t {
         nothing,  // the piece has to be looked at more closely
         good,     // the piece was read
-        bad,      // one physical sector, failed twice
+        bad,      // one physical sector, failed twice (once without repeats)
         recovered // one physical sector, failed once and was read then
     };
     // What came of reading next(). Anything but `nothing` settles next() and moves on.
@@ -46,6 +47,7 @@ private:
     std::uint64_t m_stride;         // how much to try where nothing is known to be bad
     LbaSpan m_piece;
     bool m_repeating = false;
+    bool m_repeats;
 };
 
 } // namespace orbita

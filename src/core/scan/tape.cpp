@@ -9,11 +9,11 @@ namespace orbita {
 
 namespace {
 
-constexpr std::array<std::string_view, 9> endedNames = {"running",   "complete",    "stopped",
-                                                        "stop-rule", "drive-gone",  "no-answer",
-                                                        "shrunk",    "link-faults", "reader-lost"};
+constexpr std::array<std::string_view, 12> endedNames = {
+    "running", "complete",    "stopped", "stop-rule", "drive-gone",  "no-answer",
+    "shrunk",  "link-faults", "refused", "locked",    "reader-lost", "verify-doubted"};
 
-constexpr std::array<std::string_view, 20> kindNames = {"started",
+constexpr std::array<std::string_view, 34> kindNames = {"started",
                                                         "pace-measured",
                                                         "paused",
                                                         "resumed",
@@ -29,13 +29,35 @@ constexpr std::array<std::string_view, 20> kindNames = {"started",
                                                         "kernel-splits",
                                                         "through-page-cache",
                                                         "partial-last-sector",
+                                                        "block-layer-only",
+                                                        "interrupted",
+                                                        "not-ready",
                                                         "in-use",
                                                         "stop-rule",
+                                                        "rule-asks",
                                                         "too-many",
-                                                        "ended"};
+                                                        "ended",
+                                                        "again-confirmed",
+                                                        "again-passing",
+                                                        "disturbed",
+                                                        "not-again",
+                                                        "put-off",
+                                                        "cooling",
+                                                        "cooled",
+                                                        "continued",
+                                                        "verify-checked",
+                                                        "verify-doubted"};
+
+constexpr std::array<std::string_view, 4> disturbanceNames = {"none", "other-load", "starved", "suspended"};
 
 } // namespace
 
+std::string_view disturbanceName(Disturbance disturbance) {
+    return disturbanceNames[static_cast<std::size_t>(disturbance)];
+}
+std::optional<Disturbance> disturbanceFromName(std::string_view name) {
+    return enumFromName<Disturbance>(disturbanceNames, name);
+}
 std::string_view endedName(Ended ended) {
     return endedNames[static_cast<std::size_t>(ended)];
 }

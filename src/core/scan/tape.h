@@ -2,7 +2,8 @@
 // What happened during a scan, in order. Numbers only: words are made where they are shown.
 #pragma once
 
-#include "core/plate/grade.h"
+#include "core/drive/link/link.h"
+#include "core/scan/plan.h"
 
 #include <optional>
 #include <string_view>
@@ -26,10 +27,24 @@ enum class TapeKind : std::uint8_t {
     kernelSplits, // count: sectors that go as one command
     throughPageCache,
     partialLastSector,
-    inUse,    // something else uses the drive
-    stopRule, // count: unreadable sectors
-    tooMany,  // further entries are counted, not listed
-    ended
+    blockLayerOnly,
+    interrupted, // a reset came between; the block is read again
+    notReady,    // the drive is busy with itself; Orbita waits
+    inUse,       // something else uses the drive
+    stopRule,    // rule: reached; count: the value it was reached with
+    ruleAsks,    // the same, for a rule that pauses the scan to ask
+    tooMany,     // further entries are counted, not listed
+    ended,
+    againConfirmed, // measured again from the medium: grade, latency; the finding stands
+    againPassing,   // measured again from the medium: latency; it was good this time
+    disturbed,      // count: blocks that were late while something else used the drive; disturbance
+    notAgain,       // count: defects that could not be measured again from the medium
+    putOff,         // the block failed; what lies in it is found out later
+    cooling,        // count: degrees Celsius; waits for the drive to cool
+    cooled,         // count: degrees Celsius
+    continued,      // after a break: the scan goes on where it was
+    verifyChecked,  // verifying takes as long as the medium does; latency: median
+    verifyDoubted,  // verifying is faster than the medium can be; latency: median
 };
 
 enum class Ended : std::uint8_t {
@@ -37,15 +52,20 @@ enum class Ended : std::uint8_t {
     complete,
     stopped, // by the technician
     stopRule,
-    driveGone,  // no drive behind the device any more
-    noAnswer,   // a command never came back
-    shrunk,     // the file or device became shorter
-    linkFaults, // too many in a row
-    readerLost  // Orbita's reader process ended
+    driveGone,    // no drive behind the device any more
+    noAnswer,     // a command never came back
+    shrunk,       // the file or device became shorter
+    linkFaults,   // too many in a row
+    refused,      // the drive or the system does not take the command
+    locked,       // a password or protection keeps the data
+    readerLost,   // Orbita's reader process ended
+    verifyDoubted // the drive answers a verify without looking
 };
 // The words of files and scripts: "complete", "stop-rule", "drive-gone", ...
 std::string_view endedName(Ended ended);
 std::optional<Ended> endedFromName(std::string_view name);
+std::string_view disturbanceName(Disturbance disturbance);
+std::optional<Disturbance> disturbanceFromName(std::string_view name);
 std::string_view tapeKindName(TapeKind kind);
 std::optional<TapeKind> tapeKindFromName(std::string_view name);
 
@@ -60,6 +80,8 @@ struct TapeEntry {
     Nanoseconds latency{};
     std::uint64_t count = 0;
     Ended ended = Ended::running;
+    Disturbance disturbance = Disturbance::none;
+    RuleKind rule = RuleKind::unreadable;
 };
 
 } // namespace orbita

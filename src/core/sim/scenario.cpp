@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/sim/scenario.h"
 
+#include "core/base/names.h"
+
 #include <bit>
 #include <cmath>
 #include <fstream>
@@ -219,6 +221,79 @@ Speckle readSpeckle(ObjectReader object, const Scenario& scenario) {
     return speckle;
 }
 
+OtherLoad readOtherLoad(ObjectReader object) {
+    OtherLoad load;
+    load.from = fromSeconds(object.number("from_s", 0, 1e9, 0));
+    load.to = fromSeconds(object.number("to_s", toSeconds(load.from), 1e9));
+    load.delay = fromMilliseconds(object.number("extra_ms", 0, mostMilliseconds));
+    load.percent = object.number("percent", 0, 100, 100);
+    object.finish();
+    return load;
+}
+
+HealthStory readHealth(ObjectReader o, HealthStory h) {
+    constexpr std::uint64_t most = 1ULL << 40U;
+    h.offered = o.flag("offered", h.offered);
+    h.watching = o.flag("watching", h.watching);
+    h.predictsFailure = o.flag("predicts_failure", h.predictsFailure);
+    h.hours = o.whole("hours", 0, 400'000, h.hours);
+    h.powerCycles = o.whole("power_cycles", 0, most, h.powerCycles);
+    h.startStops = o.whole("start_stops", 0, most, h.startStops);
+    h.loadCycles = o.whole("load_cycles", 0, most, h.loadCycles);
+    h.unsafeShutdowns = o.whole("unsafe_shutdowns", 0, most, h.unsafeShutdowns);
+    h.reallocated = o.whole("reallocated", 0, most, h.reallocated);
+    h.offlineUncorrectable = o.whole("offline_uncorrectable", 0, most, h.offlineUncorrectable);
+    h.reportedUncorrectable = o.whole("reported_uncorrectable", 0, most, h.reportedUncorrectable);
+    h.mediaErrors = o.whole("media_errors", 0, most, h.mediaErrors);
+    h.spinRetries = o.whole("spin_retries", 0, most, h.spinRetries);
+    h.linkErrors = o.whole("link_errors", 0, most, h.linkErrors);
+    h.commandTimeouts = o.whole("command_timeouts", 0, most, h.commandTimeouts);
+    h.writtenBytes = static_cast<std::uint64_t>(
+        o.number("written_tb", 0, 1e6, static_cast<double>(h.writtenBytes) / 1e12) * 1e12);
+    h.readBytes = static_cast<std::uint64_t>(
+        o.number("read_tb", 0, 1e6, static_cast<double>(h.readBytes) / 1e12) * 1e12);
+    h.temperature = static_cast<int>(o.number("temperature_c", -40, 120, h.temperature));
+    h.highestTemperature =
+        static_cast<int>(o.number("highest_temperature_c", -40, 120, h.highestTemperature));
+    h.wearPercent = static_cast<unsigned>(o.whole("wear_percent", 0, 255, h.wearPercent));
+    h.sparePercent = static_cast<unsigned>(o.whole("spare_percent", 0, 100, h.sparePercent));
+    h.spareThreshold = static_cast<unsigned>(o.whole("spare_threshold", 0, 100, h.spareThreshold));
+    h.knownPercent = o.number("known_percent", 0, 100, h.knownPercent);
+    h.shortTestMinutes = static_cast<unsigned>(o.whole("short_test_minutes", 1, 60, h.shortTestMinutes));
+    o.finish();
+    return h;
+}
+
+EarlierVisit readEarlier(ObjectReader o, const HealthStory& today) {
+    EarlierVisit visit;
+    visit.daysAgo = static_cast<unsigned>(o.whole("days_ago", 1, 20'000));
+    visit.job = o.text("job", "");
+    visit.tester = o.text("tester", "");
+    visit.notes = o.text("notes", "");
+    if (const Json* marks = o.find("complaints")) {
+        if (!marks->is_array())
+            throw Complaint{o.at("complaints") + " must be a list"};
+        for (const Json& mark : *marks) {
+            if (!mark.is_string())
+                throw Complaint{o.at("complaints") + " must hold texts"};
+            visit.complaints.push_back(mark.get<std::string>());
+        }
+    }
+    visit.health = today;
+    if (const Json* health = o.find("vitals"))
+        visit.health = readHealth(ObjectReader(*health, o.at("vitals")), today);
+    o.finish();
+    return visit;
+}
+
+Front readFront(ObjectReader& top) {
+    const std::string front = top.text("front", "ata");
+    constexpr std::array<std::string_view, 5> names = {"ata", "sat", "bridge", "scsi", "nvme"};
+    if (const auto known = enumFromName<Front>(names, front))
+        return *known;
+    throw Complaint{top.at("front") + " is \"" + front + "\"; it must be ata, sat, bridge, scsi or nvme"};
+}
+
 Scenario readScenario(const Json& json) {
     ObjectReader top(json, "scenario");
     if (top.text("format") != "orbita-scenario")
@@ -245,6 +320,13 @@ Scenario readScenario(const Json& json) {
     list("defects", [&](ObjectReader o) { scenario.defects.push_back(readDefect(std::move(o), scenario)); });
     list("speckles",
          [&](ObjectReader o) { scenario.speckles.push_back(readSpeckle(std::move(o), scenario)); });
+    list("other_load", [&](ObjectReader o) { scenario.otherLoads.push_back(readOtherLoad(std::move(o))); });
+    scenario.verifyLies = top.flag("verify_lies", false);
+    scenario.front = readFront(top);
+    if (const Json* health = top.find("vitals"))
+        scenario.health = readHealth(ObjectReader(*health, "scenario.vitals"), {});
+    list("earlier_visits",
+         [&](ObjectReader o) { scenario.earlier.push_back(readEarlier(std::move(o), scenario.health)); });
     scenario.playbackSeconds = top.number("playback_seconds", 0.1, 1e6, scenario.playbackSeconds);
     top.finish();
     settleDefects(scenario);

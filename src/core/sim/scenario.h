@@ -39,9 +39,68 @@ struct Speckle {
     double toPercent = 100;
 };
 
+// A time in which something else uses the drive, through the same computer.
+struct OtherLoad {
+    Nanoseconds from{}; // on the drive's clock
+    Nanoseconds to{};
+    Nanoseconds delay{};  // of a command that comes between
+    double percent = 100; // of the commands
+};
+
+// How the drive is reached, which decides the commands it is sent.
+enum class Front : std::uint8_t {
+    ata,    // ATA frames, as a link of our own would carry them
+    sat,    // an ATA drive behind a translation that passes ATA commands on
+    bridge, // an ATA drive behind a bridge that passes none on
+    scsi,
+    nvme
+};
+
+// What the drive has counted of itself before the story begins. Further counts follow from the surface.
+struct HealthStory {
+    bool offered = true;  // false: SMART is not supported
+    bool watching = true; // false: supported, but switched off
+    bool predictsFailure = false;
+    std::uint64_t hours = 8'000;
+    std::uint64_t powerCycles = 300;
+    std::uint64_t startStops = 300;
+    std::uint64_t loadCycles = 900;
+    std::uint64_t unsafeShutdowns = 12;
+    std::uint64_t reallocated = 0;
+    std::uint64_t offlineUncorrectable = 0;
+    std::uint64_t reportedUncorrectable = 0;
+    std::uint64_t mediaErrors = 0;
+    std::uint64_t spinRetries = 0;
+    std::uint64_t linkErrors = 0;
+    std::uint64_t commandTimeouts = 0;
+    std::uint64_t writtenBytes = 20'000'000'000'000;
+    std::uint64_t readBytes = 30'000'000'000'000;
+    int temperature = 34;
+    int highestTemperature = 47;
+    unsigned wearPercent = 0;
+    unsigned sparePercent = 100;
+    unsigned spareThreshold = 10;
+    // The share of the unreadable sectors that the drive already knows of: its counts lag behind its surface.
+    double knownPercent = 0;
+    unsigned shortTestMinutes = 2;
+};
+
+// The drive as it stood at an earlier visit.
+struct EarlierVisit {
+    unsigned daysAgo = 0;
+    std::string job;
+    std::string tester;
+    std::string notes;
+    std::vector<std::string> complaints; // names of complaint marks
+    HealthStory health;
+};
+
 struct Scenario {
-    std::string name;  // short, lower case: demo:NAME
-    std::string story; // one sentence on where the drive comes from
+    Front front = Front::ata;
+    HealthStory health;
+    std::vector<EarlierVisit> earlier; // oldest first
+    std::string name;                  // short, lower case: demo:NAME
+    std::string story;                 // one sentence on where the drive comes from
     std::string attachment = "SATA";
     ata::IdentifyData identity;
     std::uint64_t seed = 1;
@@ -61,6 +120,8 @@ struct Scenario {
 
     std::vector<Defect> defects; // ascending; unreadable ones cover whole physical sectors
     std::vector<Speckle> speckles;
+    std::vector<OtherLoad> otherLoads;
+    bool verifyLies = false;      // answers every verify at once, without looking
     double playbackSeconds = 120; // how long the demonstration takes to play a scan of the whole drive
 
     [[nodiscard]] bool rotating() const { return identity.rotationRate.value_or(0) != 1; }

@@ -1,35 +1,25 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/sim/sim_link.h"
 
-#include "core/drive/ata/taskfile.h"
-
 #include <cerrno>
 
 namespace orbita::sim {
 
 namespace {
 
-constexpr Nanoseconds identifyTime{400'000};
+constexpr Nanoseconds enquiryTime{400'000};
 constexpr Nanoseconds hesitation = std::chrono::seconds{3};
 constexpr double speedWhileHesitating = 15;
 
-ata::Answer answerTo(const ReadEvent& event) {
-    switch (event.result) {
-    case ReadResult::unreadable:
-        return {ata::status::ready | ata::status::error, ata::error::uncorrectable, event.firstBad};
-    case ReadResult::damagedOnTheWay:
-        return {ata::status::ready | ata::status::error, ata::error::interfaceCrc | ata::error::aborted, {}};
-    case ReadResult::data:
-    case ReadResult::gone:
-        break;
-    }
-    return {ata::status::ready, 0, {}};
-}
-
 } // namespace
 
-SimLink::SimLink(Scenario scenario, double speed)
-    : m_surface(std::move(scenario)), m_clock(speed), m_speed(speed) {}
+SimLink::SimLink(Scenario scenario, double speed, std::shared_ptr<Condition> condition)
+    : m_surface(std::move(scenario))
+    , m_condition(condition ? std::move(condition) : std::make_shared<Condition>(m_surface.scenario()))
+    , m_front(makeFront(m_surface.scenario(), m_condition))
+    , m_origin(m_condition->latest())
+    , m_clock(speed)
+    , m_speed(speed) {}
 
 void SimLink::send(std::span<const Request> requests) {
     m_queue.insert(m_queue.end(), requests.begin(), requests.end());
@@ -42,39 +32,37 @@ void SimLink::begin(const Request& request) {
     m_reply.tag = request.tag;
     m_reply.expected = request.expected;
     m_reply.carried = Carried::answered;
-    const SectorCount capacity = m_surface.scenario().identity.capacity;
-    switch (ata::opcodeOf(request.block)) {
-    case ata::opcode::identifyDevice: {
-        const auto data = ata::encodeIdentify(m_surface.scenario().identity);
-        m_data.assign(data.begin(), data.end());
-        m_reply.bytes = ata::encodeAnswer({ata::status::ready, 0, {}});
-        m_reply.transferred = ata::identifyBytes;
-        m_latency = identifyTime;
+    const auto access = m_front->mediumAccess(request.block);
+    if (!access) {
+        m_data = m_front->answer(request.block, request.parameters, powered(), m_reply);
+        m_data.resize(std::min<std::size_t>(m_data.size(), request.expected));
+        m_reply.transferred = static_cast<std::uint32_t>(m_data.size());
+        m_latency = enquiryTime;
         return;
     }
-    case ata::opcode::readDmaExt: {
-        const LbaSpan span{ata::lbaOf(request.block), SectorCount{ata::sectorsOf(request.block)}};
-        if (span.end() > Lba{capacity.value}) {
-            m_reply.bytes = ata::encodeAnswer(
-                {ata::status::ready | ata::status::error, ata::error::idNotFound, Lba{capacity.value}});
-            m_latency = m_surface.scenario().overhead;
-            return;
-        }
-        const ReadEvent event = m_surface.read(span, m_begunAt);
-        m_latency = event.latency;
-        if (event.result == ReadResult::gone) {
-            m_reply.carried = Carried::failed;
-            m_reply.systemError = ENODEV;
-            return;
-        }
-        m_reply.bytes = ata::encodeAnswer(answerTo(event));
-        m_reply.transferred = event.result == ReadResult::data ? request.expected : 0;
-        return;
-    }
-    default:
-        m_reply.bytes = ata::encodeAnswer({ata::status::ready | ata::status::error, ata::error::aborted, {}});
+    const auto& identity = m_surface.scenario().identity;
+    const LbaSpan& span = access->span;
+    if (span.empty()) { // only a SCSI command can ask for nothing
+        m_front->answerRead(request.block, {}, m_reply);
         m_latency = m_surface.scenario().overhead;
+        return;
     }
+    if (span.end() > Lba{identity.capacity.value}) {
+        m_front->answerBeyondEnd(request.block, m_reply);
+        m_latency = m_surface.scenario().overhead;
+        return;
+    }
+    const ReadEvent event = m_surface.read(*access, m_begunAt);
+    m_latency = event.latency;
+    if (event.result == ReadResult::gone) {
+        m_reply.carried = Carried::failed;
+        m_reply.systemError = ENODEV;
+        return;
+    }
+    m_condition->noteRead(span, event, identity.logicalBytes, powered());
+    m_front->answerRead(request.block, event, m_reply);
+    m_reply.disturbance = event.disturbed ? Disturbance::otherLoad : Disturbance::none;
+    m_reply.transferred = event.result == ReadResult::data && access->handsOver ? request.expected : 0;
 }
 
 void SimLink::haltBehindFront() {
@@ -121,9 +109,7 @@ std::size_t SimLink::collect(std::span<Reply> replies, Nanoseconds patience) {
         m_reply.latency = *m_latency;
         m_reply.completedAt = m_clock.now();
         replies[taken++] = m_reply;
-        const auto answer = ata::decodeAnswer(m_reply.bytes);
-        const bool trouble = m_reply.carried != Carried::answered || !answer ||
-                             (answer->status & ata::status::error) != 0 ||
+        const bool trouble = m_reply.carried != Carried::answered || m_front->isTrouble(m_reply) ||
                              *m_latency > m_queue.front().haltAfter;
         if (trouble)
             haltBehindFront();

@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A link with a simulated ATA drive at its end: it decodes the same command blocks a real one would get.
+// A link with a simulated drive at its end: it decodes the same command blocks a real one would get.
 #pragma once
 
 #include "core/drive/link/link.h"
+#include "core/sim/front.h"
 #include "core/sim/surface.h"
 #include "core/sim/virtual_clock.h"
 
@@ -13,14 +14,15 @@ namespace orbita::sim {
 class SimLink final : public Link {
 public:
     // speed: see VirtualClock. Where the drive does not answer for seconds, a paced clock slows down, so that
-    // the wait can be watched.
-    explicit SimLink(Scenario scenario, double speed = 0);
+    // the wait can be watched. `condition` is shared with the other links to the same drive; none: a drive of
+    // its own.
+    explicit SimLink(Scenario scenario, double speed = 0, std::shared_ptr<Condition> condition = {});
 
     void withdrawQueued() override;
     void abandon() override { m_abandoned = true; }
     [[nodiscard]] std::size_t queueLimit() const override { return 64; }
     [[nodiscard]] Clock& clock() override { return m_clock; }
-    // The data of IDENTIFY DEVICE. What is on the simulated medium is not handed over.
+    // What the drive says of itself. What is on the simulated medium is not handed over.
     [[nodiscard]] std::span<const std::byte> data() const override { return m_data; }
 
 protected:
@@ -31,7 +33,12 @@ private:
     void begin(const Request& request);
     void haltBehindFront();
 
+    [[nodiscard]] Nanoseconds powered() const { return m_origin + m_clock.now(); }
+
     Surface m_surface;
+    std::shared_ptr<Condition> m_condition;
+    std::unique_ptr<CommandFront> m_front;
+    Nanoseconds m_origin; // on the condition's clock
     VirtualClock m_clock;
     double m_speed;
     std::deque<Request> m_queue;

@@ -82,19 +82,22 @@ double Surface::nsPerSector(Lba lba) {
     return m_zoneNsPerSector;
 }
 
-Nanoseconds Surface::mechanics(LbaSpan span, Nanoseconds now, bool continues) {
+Nanoseconds Surface::mechanics(const MediumAccess& access, Nanoseconds now, bool continues) {
+    const LbaSpan& span = access.span;
     const double perSector = nsPerSector(span.first);
     const double jitter =
         1 + (random(span.first.value, ++m_attempts) - 0.5) * 2 * m_scenario.jitterPercent / 100;
-    const double transferNs = static_cast<double>(span.count.value) * m_scenario.identity.logicalBytes * 1e3 /
-                              m_scenario.interfaceMbPerS;
+    const double bytes = static_cast<double>(span.count.value) * m_scenario.identity.logicalBytes;
+    const double transferNs = access.handsOver ? bytes * 1e3 / m_scenario.interfaceMbPerS : 0;
     const double leastNs = static_cast<double>(m_scenario.overhead.count()) + transferNs;
     const auto nowNs = static_cast<double>(now.count());
     double headNs;
     if (continues) {
-        // While nobody asked, the head read on, as far as the drive reads ahead.
-        const Lba furthest =
-            m_streamEnd + SectorCount{m_scenario.readAheadBytes / m_scenario.identity.logicalBytes};
+        // While nobody asked, the head read on, as far as the drive reads ahead; what is to come from the
+        // medium waits for it all the same.
+        const std::uint64_t ahead =
+            access.pastCache ? 0 : m_scenario.readAheadBytes / m_scenario.identity.logicalBytes;
+        const Lba furthest = m_streamEnd + SectorCount{ahead};
         const double idleNs = std::max(0.0, nowNs - static_cast<double>(m_headTime.count()));
         Lba head = m_headAt + SectorCount{static_cast<std::uint64_t>(idleNs / perSector)};
         head = std::max(m_headAt, std::min(head, furthest));
@@ -194,20 +197,34 @@ void Surface::meetDefects(LbaSpan span, ReadEvent& event) {
     }
 }
 
-ReadEvent Surface::read(LbaSpan span, Nanoseconds now) {
+void Surface::meetOtherLoad(Nanoseconds now, ReadEvent& event) {
+    for (const OtherLoad& load : m_scenario.otherLoads) {
+        if (now < load.from || now >= load.to || random(++m_attempts, 505) * 100 >= load.percent)
+            continue;
+        *event.latency += load.delay;
+        event.disturbed = true;
+    }
+}
+
+ReadEvent Surface::read(const MediumAccess& access, Nanoseconds now) {
+    const LbaSpan& span = access.span;
     if (m_gone)
         return {ReadResult::gone, m_scenario.overhead, {}};
     ReadEvent event;
+    if (m_scenario.verifyLies && !access.handsOver)
+        return {ReadResult::data, m_scenario.overhead, {}};
     const bool continues = span.first == m_streamEnd && m_streamEnd.value != 0;
-    if (!continues && cached(span)) {
+    if (!continues && !access.pastCache && cached(span)) {
         const double bytes = static_cast<double>(span.count.value) * m_scenario.identity.logicalBytes;
         event.latency = m_scenario.overhead + rounded(bytes * 1e3 / m_scenario.interfaceMbPerS);
         return event;
     }
-    event.latency = mechanics(span, now, continues) + speckles(span);
+    event.latency = mechanics(access, now, continues) + speckles(span);
+    meetOtherLoad(now, event);
     meetDefects(span, event);
     if (event.result == ReadResult::data && event.latency) {
-        remember(span, continues);
+        if (access.handsOver)
+            remember(span, continues);
         m_streamEnd = span.end();
         m_headTime = std::max(m_headTime, now + *event.latency);
     } else {

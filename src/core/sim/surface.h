@@ -9,12 +9,20 @@
 
 namespace orbita::sim {
 
+// A command that has the drive read its medium.
+struct MediumAccess {
+    LbaSpan span;
+    bool handsOver = true;  // its data crosses the link
+    bool pastCache = false; // what the drive's cache holds does not do
+};
+
 enum class ReadResult : std::uint8_t { data, unreadable, damagedOnTheWay, gone };
 
 struct ReadEvent {
     ReadResult result = ReadResult::data;
     std::optional<Nanoseconds> latency; // absent: no answer ever
     Lba firstBad;                       // when unreadable
+    bool disturbed = false;             // something else was served in between
 };
 
 // Deterministic: the same reads at the same times give the same events.
@@ -23,9 +31,9 @@ public:
     explicit Surface(Scenario scenario);
 
     [[nodiscard]] const Scenario& scenario() const { return m_scenario; }
-    // One read, sent at `now`. Requires a span inside the drive, and each `now` no earlier than the answer
+    // One access, begun at `now`. Requires a span inside the drive, and each `now` no earlier than the answer
     // before.
-    ReadEvent read(LbaSpan span, Nanoseconds now);
+    ReadEvent read(const MediumAccess& access, Nanoseconds now);
 
 private:
     struct Segment {
@@ -37,8 +45,9 @@ private:
     bool cached(LbaSpan span) const;
     void remember(LbaSpan span, bool continues);
     double nsPerSector(Lba lba);
-    Nanoseconds mechanics(LbaSpan span, Nanoseconds now, bool continues);
+    Nanoseconds mechanics(const MediumAccess& access, Nanoseconds now, bool continues);
     Nanoseconds speckles(LbaSpan span) const;
+    void meetOtherLoad(Nanoseconds now, ReadEvent& event);
     // Applies the defects inside `span` to `event`, whose latency is present.
     void meetDefects(LbaSpan span, ReadEvent& event);
     bool meets(std::size_t defect);

@@ -2,6 +2,8 @@
 #include "core/target/target.h"
 
 #include "core/drive/ata_drive.h"
+#include "core/drive/command_drives.h"
+#include "core/drive/link/reader_link.h"
 #include "core/drive/plain_drive.h"
 #include "core/sim/sim_link.h"
 
@@ -15,6 +17,7 @@ namespace fs = std::filesystem;
 namespace {
 
 constexpr Nanoseconds openPatience = std::chrono::seconds{60};
+constexpr Nanoseconds commandPatience = std::chrono::seconds{20};
 
 Target simulatedTarget(std::string name, sim::Scenario scenario, fs::path file) {
     Target target;
@@ -33,9 +36,33 @@ Target simulatedTarget(std::string name, sim::Scenario scenario, fs::path file) 
         if (*id.rotating)
             id.rpm = scenario.identity.rotationRate;
     }
+    target.condition = std::make_shared<sim::Condition>(scenario);
     target.scenario = std::move(scenario);
     target.scenarioFile = std::move(file);
     return target;
+}
+
+CommandPath simulatedPath(const Target& target, bool paced) {
+    const sim::Scenario& scenario = *target.scenario;
+    const double speed = paced ? toSeconds(scenario.undisturbedDuration()) / scenario.playbackSeconds : 0;
+    CommandPath way;
+    way.path = target.name;
+    way.attachment = scenario.attachment;
+    way.link = std::make_unique<sim::SimLink>(scenario, speed, target.condition);
+    switch (scenario.front) {
+    case sim::Front::ata:
+        way.speaks = Protocol::ata;
+        break;
+    case sim::Front::sat:
+    case sim::Front::bridge:
+    case sim::Front::scsi:
+        way.speaks = Protocol::scsi;
+        break;
+    case sim::Front::nvme:
+        way.speaks = Protocol::nvmeAdmin;
+        break;
+    }
+    return way;
 }
 
 Result<Target> findDemo(const std::string& name) {
@@ -53,6 +80,18 @@ Result<Target> findDemo(const std::string& name) {
 }
 
 } // namespace
+
+void Target::take(const AttachedDrive& drive) {
+    identity = drive.identity;
+    uses = drive.uses;
+    parts = drive.parts;
+    backingFile = drive.backingFile;
+    commandNode = drive.commandNode;
+    maxCommandBytes = drive.maxCommandBytes;
+    readOnly = drive.readOnly;
+    partition = drive.partition;
+    remarks = drive.remarks;
+}
 
 fs::path demoFolder() {
     std::error_code error;
@@ -99,8 +138,7 @@ Result<Target> findTarget(const std::string& name) {
     target.identity.path = name;
     if (auto device = describeDevice(name)) {
         target.identity = device->identity;
-        target.uses = device->uses;
-        target.backingFile = device->backingFile;
+        target.take(*device);
     } else if (S_ISREG(status.st_mode)) {
         target.identity.model = fs::path(name).filename().string();
         target.identity.attachment = "file";
@@ -109,13 +147,63 @@ Result<Target> findTarget(const std::string& name) {
     return target;
 }
 
+namespace {
+
+Result<std::unique_ptr<Drive>> openByCommands(CommandPath way, const DriveIdentity& known) {
+    return way.speaks == Protocol::scsi ? openScsiDrive(std::move(way), known, openPatience)
+                                        : openNvmeDrive(std::move(way), known, openPatience);
+}
+
+// By its own commands where it takes them, for only then errors come with the drive's own words.
+Result<std::unique_ptr<Drive>> openReal(const Target& target, const std::stop_token& stop) {
+    if (target.commandNode.empty() || target.partition)
+        return openPlainDrive(target.name, target.identity, openPatience, stop);
+    if (auto way = openCommandPath(target, false, stop)) {
+        auto drive = openByCommands(std::move(*way), target.identity);
+        // A drive that does not answer here does not answer there.
+        if (drive || drive.error().kind == Error::Kind::noAnswer || stop.stop_requested())
+            return drive;
+    }
+    auto drive = openPlainDrive(target.name, target.identity, openPatience, stop);
+    if (drive)
+        (*drive)->addNote(AccessNote::blockLayerOnly);
+    return drive;
+}
+
+} // namespace
+
 Result<std::unique_ptr<Drive>> openTarget(const Target& target, bool paced, const std::stop_token& stop) {
     if (!target.scenario)
-        return openPlainDrive(target.name, target.identity, openPatience, stop);
-    const sim::Scenario& scenario = *target.scenario;
-    const double speed = paced ? toSeconds(scenario.undisturbedDuration()) / scenario.playbackSeconds : 0;
-    return openAtaDrive(std::make_unique<sim::SimLink>(scenario, speed), target.name, scenario.attachment,
-                        openPatience);
+        return openReal(target, stop);
+    CommandPath way = simulatedPath(target, paced);
+    if (way.speaks != Protocol::ata)
+        return openByCommands(std::move(way), target.identity);
+    return openAtaDrive(std::move(way.link), target.name, target.scenario->attachment, openPatience);
+}
+
+Result<CommandPath> openCommandPath(const Target& target, bool paced, const std::stop_token& stop) {
+    if (target.simulated())
+        return simulatedPath(target, paced);
+    CommandPath way;
+    way.path = target.name;
+    way.attachment = target.identity.attachment;
+    way.maxBytesPerCommand = target.maxCommandBytes;
+    if (target.commandNode.empty())
+        return way;
+    const bool isNvme = target.commandNode.rfind("/dev/nvme", 0) == 0;
+    auto opened = openReaderLink(target.commandNode, commandPatience, stop,
+                                 isNvme ? ReaderWay::nvme : ReaderWay::scsiGeneric);
+    if (!opened)
+        return tl::unexpected(opened.error());
+    way.link = std::move(opened->link);
+    way.speaks = isNvme ? Protocol::nvmeAdmin : Protocol::scsi;
+    way.nameSpace = isNvme ? opened->facts.nameSpace : 1;
+    return way;
+}
+
+LbaSpan sectorsOf(const DrivePart& part, const DriveIdentity& drive) {
+    const std::uint64_t end = (part.firstByte + part.bytes + drive.logicalBytes - 1) / drive.logicalBytes;
+    return intersection(spanBetween({part.firstByte / drive.logicalBytes}, {end}), drive.whole());
 }
 
 Result<void> checkExportPlace(const fs::path& path, const Target& target) {

@@ -3,8 +3,9 @@
 #pragma once
 
 #include "core/drive/drive.h"
+#include "core/drive/enquiry.h"
 #include "core/inventory/inventory.h"
-#include "core/sim/scenario.h"
+#include "core/sim/condition.h"
 
 #include <filesystem>
 #include <stop_token>
@@ -15,11 +16,19 @@ struct Target {
     std::string name;       // as given
     DriveIdentity identity; // what is known without opening; capacity 0 where nothing is
     std::vector<DriveUse> uses;
+    std::vector<DrivePart> parts;
+    bool readOnly = false;
+    std::vector<Remark> remarks;
+    bool partition = false; // a part of a drive: read through the block layer
     std::string backingFile;
+    std::string commandNode;               // see AttachedDrive
+    std::uint32_t maxCommandBytes = 0;     // see AttachedDrive
     std::optional<sim::Scenario> scenario; // of a simulated drive
     std::filesystem::path scenarioFile;
+    std::shared_ptr<sim::Condition> condition; // of a simulated drive: what it knows of itself
 
     [[nodiscard]] bool simulated() const { return scenario.has_value(); }
+    void take(const AttachedDrive& drive);
 };
 
 // Where the scenarios of the demonstration rack are: beside the program.
@@ -34,6 +43,13 @@ Result<Target> findTarget(const std::string& name);
 // Opens it for reading. `paced`: a simulated drive plays at the speed its scenario asks for; else as fast as
 // can be.
 Result<std::unique_ptr<Drive>> openTarget(const Target& target, bool paced, const std::stop_token& stop = {});
+
+// Opens the way to the drive's own word, for vitals and self-tests. Comes back speaking Protocol::plain, with
+// no link, where the device takes no commands. Errors as openTarget; no permission says what would help.
+Result<CommandPath> openCommandPath(const Target& target, bool paced, const std::stop_token& stop = {});
+
+// The sectors that a partition takes, as far as they lie on the drive.
+LbaSpan sectorsOf(const DrivePart& part, const DriveIdentity& drive);
 
 // Refuses a place for results that lies on the drive to be scanned.
 Result<void> checkExportPlace(const std::filesystem::path& path, const Target& target);

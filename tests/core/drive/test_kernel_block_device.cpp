@@ -14,6 +14,10 @@
 #include <QFile>
 #include <QProcess>
 #include <QTemporaryDir>
+#include <array>
+#include <atomic>
+#include <fcntl.h>
+#include <thread>
 #include <unistd.h>
 
 using namespace orbita;
@@ -87,6 +91,43 @@ QByteArray fault(const char* kind, std::uint64_t firstSector, std::uint64_t sect
 class TestKernelBlockDevice : public QObject {
     Q_OBJECT
 private slots:
+    // Something else reads a slow place of the same device without end: what that makes late is not the
+    // drive's.
+    void otherLoadIsSeenInTheKernelsCounts() {
+        constexpr std::uint64_t sectors = 32 * 2048;
+        KernelDevice lab(sectors * 512, fault("error", 1000, 3) + fault("delay", 60'000, 8, "0.3"));
+        NEED(lab);
+        std::atomic<bool> stop = false;
+        std::thread other([&] {
+            const int file = open(lab.device().c_str(), O_RDONLY | O_DIRECT | O_CLOEXEC);
+            alignas(4096) static std::array<char, 4096> buffer;
+            while (file >= 0 && !stop && pread(file, buffer.data(), buffer.size(), 60'000 * 512) > 0)
+                std::this_thread::sleep_for(std::chrono::milliseconds{700});
+            if (file >= 0)
+                close(file);
+        });
+        auto drive =
+            openPlainDrive(lab.device(), describeDevice(lab.device())->identity, std::chrono::seconds{5});
+        ScanRecord record;
+        if (drive) {
+            ScanPlan plan;
+            plan.blockSectors = 64;
+            plan.span = LbaSpan{{0}, {40'000}};
+            record = runScan(**drive, plan);
+        }
+        stop = true;
+        other.join();
+        QVERIFY2(drive.has_value(), drive ? "" : drive.error().message().c_str());
+        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(sectorsOf(record.ledger, Grade::unreadable), (std::vector<std::uint64_t>{1000, 1001, 1002}));
+        QVERIFY(record.status.totals.disturbed > 0 ||
+                std::any_of(record.tape.begin(), record.tape.end(),
+                            [](const TapeEntry& e) { return e.kind == TapeKind::disturbed; }));
+        for (const LedgerEntry& entry : record.ledger)
+            if (entry.grade != Grade::unreadable)
+                QVERIFY2(entry.standing == Standing::disturbed || entry.standing == Standing::passing,
+                         qPrintable(QString::number(entry.span.first.value)));
+    }
     void exactToTheSector() {
         constexpr std::uint64_t sectors = 32 * 2048;
         KernelDevice lab(sectors * 512,

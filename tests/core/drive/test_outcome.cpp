@@ -2,7 +2,10 @@
 #include <QTest>
 
 #include "core/drive/ata/taskfile.h"
+#include "core/drive/nvme/commands.h"
 #include "core/drive/outcome.h"
+#include "core/drive/scsi/commands.h"
+#include "core/drive/scsi/sense.h"
 
 #include <cerrno>
 
@@ -57,6 +60,8 @@ private slots:
         QTest::newRow("ENXIO") << ENXIO << Outcome::driveGone;
         QTest::newRow("ENODEV") << ENODEV << Outcome::driveGone;
         QTest::newRow("ENOMEDIUM") << ENOMEDIUM << Outcome::driveGone;
+        QTest::newRow("EINVAL") << EINVAL << Outcome::refused;
+        QTest::newRow("EOPNOTSUPP") << EOPNOTSUPP << Outcome::refused;
         QTest::newRow("reader ended") << ESRCH << Outcome::readerLost;
     }
     void systemErrors() {
@@ -76,6 +81,89 @@ private slots:
         QCOMPARE(judgePlain(reply).outcome, Outcome::answered);
         reply.transferred = 512;
         QCOMPARE(judgePlain(reply).outcome, Outcome::beyondEnd);
+    }
+    void scsiSense_data() {
+        QTest::addColumn<int>("key");
+        QTest::addColumn<int>("asc");
+        QTest::addColumn<Outcome>("outcome");
+        QTest::newRow("recovered") << 0x1 << 0x17 << Outcome::answered;
+        QTest::newRow("medium error") << 0x3 << 0x11 << Outcome::unreadable;
+        QTest::newRow("spinning up") << 0x2 << 0x04 << Outcome::notReady;
+        QTest::newRow("no medium") << 0x2 << 0x3A << Outcome::driveGone;
+        QTest::newRow("hardware error") << 0x4 << 0x44 << Outcome::bareError;
+        QTest::newRow("beyond the end") << 0x5 << 0x21 << Outcome::beyondEnd;
+        QTest::newRow("reset") << 0x6 << 0x29 << Outcome::interrupted;
+        QTest::newRow("protected") << 0x7 << 0x20 << Outcome::locked;
+        QTest::newRow("damaged on the way") << 0xB << 0x47 << Outcome::linkFault;
+        QTest::newRow("bare abort") << 0xB << 0x00 << Outcome::bareError;
+        QTest::newRow("unknown command") << 0x5 << 0x20 << Outcome::refused;
+        QTest::newRow("unknown option") << 0x5 << 0x24 << Outcome::refused;
+    }
+    void scsiSense() {
+        QFETCH(int, key);
+        QFETCH(int, asc);
+        QFETCH(Outcome, outcome);
+        for (const bool descriptors : {false, true}) {
+            scsi::Sense sense;
+            sense.key = static_cast<std::uint8_t>(key);
+            sense.asc = static_cast<std::uint8_t>(asc);
+            sense.information = Lba{4711};
+            const auto bytes = scsi::encodeSense(sense, descriptors);
+            Reply reply;
+            reply.carried = Carried::answered;
+            reply.status = scsi::status::checkCondition;
+            std::copy(bytes.begin(), bytes.end(), reply.bytes.begin());
+            QCOMPARE(judgeScsi(reply).outcome, outcome);
+            QCOMPARE(judgeScsi(reply).recovered, key == 1);
+            if (outcome == Outcome::unreadable)
+                QCOMPARE(judgeScsi(reply).firstBad->value, std::uint64_t{4711});
+            // About an earlier command: says nothing of this one.
+            reply.bytes[0] |= std::byte{1};
+            QCOMPARE(judgeScsi(reply).outcome, Outcome::interrupted);
+        }
+    }
+    void scsiStatus() {
+        Reply reply;
+        reply.carried = Carried::answered;
+        reply.expected = reply.transferred = 512;
+        QCOMPARE(judgeScsi(reply).outcome, Outcome::answered);
+        reply.transferred = 100; // good, they say, but the data did not all arrive
+        QCOMPARE(judgeScsi(reply).outcome, Outcome::linkFault);
+        for (const std::uint8_t status :
+             {scsi::status::busy, scsi::status::taskSetFull, scsi::status::taskAborted}) {
+            reply.status = status;
+            QCOMPARE(judgeScsi(reply).outcome, Outcome::interrupted);
+        }
+        reply.status = 0x18;
+        QCOMPARE(judgeScsi(reply).outcome, Outcome::locked);
+        reply.status = scsi::status::checkCondition; // without sense
+        QCOMPARE(judgeScsi(reply).outcome, Outcome::linkFault);
+    }
+    void nvmeStatus_data() {
+        QTest::addColumn<int>("type");
+        QTest::addColumn<int>("code");
+        QTest::addColumn<Outcome>("outcome");
+        QTest::newRow("good") << 0 << 0x00 << Outcome::answered;
+        QTest::newRow("unrecovered read") << 2 << 0x81 << Outcome::unreadable;
+        QTest::newRow("guard check") << 2 << 0x82 << Outcome::unreadable;
+        QTest::newRow("access denied") << 2 << 0x86 << Outcome::locked;
+        QTest::newRow("out of range") << 0 << 0x80 << Outcome::beyondEnd;
+        QTest::newRow("transfer error") << 0 << 0x04 << Outcome::linkFault;
+        QTest::newRow("aborted") << 0 << 0x07 << Outcome::interrupted;
+        QTest::newRow("not ready") << 0 << 0x82 << Outcome::notReady;
+        QTest::newRow("internal") << 0 << 0x06 << Outcome::bareError;
+        QTest::newRow("unknown command") << 0 << 0x01 << Outcome::refused;
+        QTest::newRow("unknown field") << 0 << 0x02 << Outcome::refused;
+    }
+    void nvmeStatus() {
+        QFETCH(int, type);
+        QFETCH(int, code);
+        QFETCH(Outcome, outcome);
+        Reply reply;
+        reply.carried = Carried::answered;
+        reply.bytes = nvme::encodeCompletion(
+            {0, static_cast<std::uint8_t>(type), static_cast<std::uint8_t>(code), false});
+        QCOMPARE(judgeNvme(reply).outcome, outcome);
     }
     void whatWasNotSentSaysNothing() {
         for (const Carried carried : {Carried::withdrawn, Carried::refused}) {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QTest>
 
+#include "core/drive/link/reader/disturbance_watch.h"
 #include "core/drive/link/reader_link.h"
 #include "core/drive/plain/read_block.h"
 #include "core/drive/plain_drive.h"
@@ -59,6 +60,63 @@ private:
     }
 
 private slots:
+    void kernelCountsAreRead() {
+        using reader::accessesOf;
+        QCOMPARE(accessesOf("100 2 8000 40 50 6 400 30 0 55 70 3 1 24 2 5 9"),
+                 std::optional<std::uint64_t>{8429});
+        QCOMPARE(accessesOf("100 2 8000 40 50 6 400 30 0 55 70"), std::optional<std::uint64_t>{8400});
+        for (const char* wrong : {"", "no line", "1 2 3"})
+            QVERIFY(!accessesOf(wrong));
+        QVERIFY(reader::statisticsOf("/no/such/node").empty());
+        QVERIFY(reader::statisticsOf("/proc/self/exe").empty()); // a file has none
+    }
+    // What moves in the counts beside our own reads disturbed the command; what we read ourselves did not.
+    void countsOfOthersDisturb() {
+        const auto counts = [&](std::uint64_t sectors) {
+            std::ofstream(m_dir.filePath("stat").toStdString())
+                << "1 0 " << sectors << " 0 0 0 0 0 0 0 0 0 0 0 0 0 0\n";
+        };
+        counts(1000);
+        reader::DisturbanceWatch watch(m_dir.filePath("stat").toStdString(), true);
+        ChannelEntry entry{};
+        const auto answered = [&](std::uint32_t bytes, int ms) {
+            timespec t{};
+            clock_gettime(CLOCK_MONOTONIC, &t);
+            entry.completedAtNs = t.tv_sec * 1'000'000'000LL + t.tv_nsec;
+            entry.transferredBytes = bytes;
+            entry.latencyNs = ms * 1'000'000LL;
+            return watch.after(entry);
+        };
+        counts(1008);
+        QCOMPARE(answered(4096, 5), Disturbance::none);
+        counts(1024);
+        QCOMPARE(answered(4096, 5), Disturbance::otherLoad);
+        counts(1032);
+        QCOMPARE(answered(4096, 5), Disturbance::none);
+        // Of a read that failed, nobody knows how much was counted.
+        entry.systemError = EIO;
+        counts(1033);
+        QCOMPARE(answered(0, 5), Disturbance::none);
+        entry.systemError = 0;
+        counts(1041);
+        QCOMPARE(answered(4096, 5), Disturbance::none);
+    }
+    void aProcessThatDidNotRunIsSeen() {
+        reader::DisturbanceWatch watch({}, true);
+        ChannelEntry entry{};
+        timespec t{};
+        clock_gettime(CLOCK_MONOTONIC, &t);
+        // As it looks to one who has just been woken: the command's end lies far behind the last beat.
+        entry.completedAtNs = t.tv_sec * 1'000'000'000LL + t.tv_nsec + 900'000'000;
+        entry.latencyNs = 800'000'000;
+        QCOMPARE(watch.after(entry), Disturbance::starved);
+        // The same wait with the process running all the while is the drive's.
+        QTest::qWait(300);
+        clock_gettime(CLOCK_MONOTONIC, &t);
+        entry.completedAtNs = t.tv_sec * 1'000'000'000LL + t.tv_nsec;
+        entry.latencyNs = 2'000'000'000;
+        QCOMPARE(watch.after(entry), Disturbance::none);
+    }
     void opensForReadingOnly() {
         const std::string path = file("image", 1 << 20);
         auto opened = openReaderLink(path, std::chrono::seconds{5});

@@ -3,9 +3,12 @@
 #include <QTest>
 
 #include "core/inventory/inventory.h"
+#include "core/inventory/partition_table.h"
 
 #include <QDir>
+#include <QElapsedTimer>
 #include <QFile>
+#include <QProcess>
 #include <QTemporaryDir>
 #include <sys/stat.h>
 
@@ -37,7 +40,8 @@ public:
         return base;
     }
     [[nodiscard]] SystemPaths paths() const {
-        return {m_dir.filePath("sys").toStdString(), m_dir.filePath("proc").toStdString()};
+        return {m_dir.filePath("sys").toStdString(), m_dir.filePath("proc").toStdString(),
+                m_dir.filePath("udev").toStdString(), m_dir.filePath("dev").toStdString()};
     }
 
 private:
@@ -46,7 +50,7 @@ private:
 
 const AttachedDrive* find(const std::vector<AttachedDrive>& drives, const char* path) {
     for (const AttachedDrive& drive : drives)
-        if (drive.identity.path == path)
+        if (drive.identity.path.ends_with(path))
             return &drive;
     return nullptr;
 }
@@ -56,6 +60,32 @@ const AttachedDrive* find(const std::vector<AttachedDrive>& drives, const char* 
 class TestInventory : public QObject {
     Q_OBJECT
 private slots:
+    void partsAndCommandNodesAreKnown() {
+        FakeSystem system;
+        const QString sda =
+            system.drive("sda", "pci0000:00/0000:00:1f.2/ata1/host0/target0:0:0/0:0:0:0", "7814037168");
+        system.put(sda + "/device/scsi_generic/sg3/dev", "21:3\n");
+        for (const int part : {2, 1}) {
+            const QString base = sda + QString("/sda%1").arg(part);
+            system.put(base + "/partition", QByteArray::number(part));
+            system.put(base + "/start", part == 1 ? "2048\n" : "1050624\n");
+            system.put(base + "/size", part == 1 ? "1048576\n" : "7812984832\n");
+            system.put(base + "/dev", "8:" + QByteArray::number(part) + "\n");
+        }
+        system.put("udev/b8:2", "S:disk/by-label/gauges\nE:ID_FS_TYPE=ext4\nE:ID_FS_LABEL=gauges\n");
+        system.drive("nvme0n1", "pci0000:00/0000:00:02.0/nvme/nvme0", "1000215216");
+        system.drive("vda", "pci0000:00/0000:00:03.0/virtio1", "4096");
+        const auto drives = listDrives(system.paths());
+        const AttachedDrive* drive = find(drives, "/dev/sda");
+        QVERIFY(drive != nullptr);
+        QCOMPARE(drive->commandNode, std::string("/dev/sg3"));
+        QCOMPARE(drive->parts.size(), std::size_t{2});
+        QCOMPARE(drive->parts[0], (DrivePart{"sda1", 2048 * 512, 1048576ULL * 512, "", ""}));
+        QCOMPARE(drive->parts[1].fileSystem, std::string("ext4"));
+        QCOMPARE(drive->parts[1].label, std::string("gauges"));
+        QCOMPARE(find(drives, "/dev/nvme0n1")->commandNode, std::string("/dev/nvme0n1"));
+        QVERIFY(find(drives, "/dev/vda")->commandNode.empty()); // blocks and nothing else
+    }
     void drivesAreDescribed() {
         FakeSystem system;
         const QString sda =
@@ -78,7 +108,8 @@ private slots:
         system.drive("dm-0", "virtual", "8192");
 
         const auto drives = listDrives(system.paths());
-        QCOMPARE(drives.size(), std::size_t{3});
+        QCOMPARE(drives.size(), std::size_t{4});
+        QVERIFY(find(drives, "/dev/sdc")->has(RemarkKind::zeroCapacity));
         const AttachedDrive* a = find(drives, "/dev/sda");
         QVERIFY(a != nullptr);
         QCOMPARE(a->identity.model, std::string("Halden Tern 40"));
@@ -124,9 +155,139 @@ private slots:
     }
     void realSystemIsListed() {
         for (const AttachedDrive& drive : listDrives()) {
-            QVERIFY(drive.identity.capacity.value > 0);
+            QVERIFY(drive.identity.capacity.value > 0 || !drive.remarks.empty());
             QVERIFY(drive.identity.logicalBytes >= 512);
         }
+    }
+    void onlyWhatCanBeADriveIsListedEmpty() {
+        FakeSystem system;
+        system.put(system.drive("sda", "pci/usb2/host4", "0") + "/removable", "1\n");
+        system.drive("sdb", "pci/usb3/host5", "0");
+        system.drive("loop3", "virtual", "0");
+        system.drive("nbd7", "virtual", "0");
+        system.put(system.drive("sdd", "pci/ata9/host9", "1000") + "/device/state", "offline\n");
+        const auto drives = listDrives(system.paths());
+        QCOMPARE(drives.size(), std::size_t{3});
+        QVERIFY(find(drives, "/dev/sda")->has(RemarkKind::noMedium));
+        QVERIFY(find(drives, "/dev/sdb")->has(RemarkKind::zeroCapacity));
+        QVERIFY(find(drives, "/dev/sdd")->has(RemarkKind::offline));
+    }
+    // Two entries that cannot be told apart by model and serial: one drive twice, or two drives?
+    void secondPathsAndCopiedSerialsAreToldApart() {
+        FakeSystem system;
+        const auto put = [&](const char* name, const char* bus, const char* serial, const char* wwid) {
+            const QString base = system.drive(name, bus, "1000000");
+            system.put(base + "/device/model", "Tern 40\n");
+            system.put(base + "/device/vpd_pg80", QByteArray("\x00\x80\x00\x06", 4) + serial);
+            if (*wwid != 0)
+                system.put(base + "/device/wwid", QByteArray(wwid) + "\n");
+        };
+        put("sda", "pci/host1/end_device-1:0", "TG-001", "naa.5000c500aaaaaaaa");
+        put("sdb", "pci/host2/end_device-2:0", "TG-001", "naa.5000c500aaaaaaaa");
+        put("sdc", "pci/usb3/host3", "TG-077", "");
+        put("sdd", "pci/usb4/host4", "TG-077", "");
+        put("sde", "pci/ata5/host5", "TG-088", "naa.5000c500bbbbbbbb");
+        const auto drives = listDrives(system.paths());
+        QCOMPARE(find(drives, "/dev/sda")->identity.worldWideName, std::string("5000c500aaaaaaaa"));
+        QVERIFY(find(drives, "/dev/sda")->has(RemarkKind::secondPath));
+        QVERIFY(find(drives, "/dev/sdb")->has(RemarkKind::secondPath));
+        QVERIFY(find(drives, "/dev/sdc")->has(RemarkKind::sameSerial));
+        QVERIFY(find(drives, "/dev/sdd")->has(RemarkKind::sameSerial));
+        QVERIFY(find(drives, "/dev/sde")->remarks.empty());
+    }
+    void controllersAndFormatsAreRemarked() {
+        FakeSystem system;
+        system.drive("sda", "pci0000:00/0000:00:1f.2/host3/target3:2:0/3:2:0:0", "1000000");
+        system.put("sys/class/scsi_host/host3/proc_name", "megaraid_sas\n");
+        system.put(system.drive("sdb", "pci/ata1/host4", "1000000") + "/queue/zoned", "host-managed\n");
+        system.put("sys/class/scsi_host/host4/proc_name", "ahci\n");
+        system.put(system.drive("sdc", "pci/host5/end_device-5:0", "1000000") + "/queue/logical_block_size",
+                   "520\n");
+        const auto drives = listDrives(system.paths());
+        QCOMPARE(find(drives, "/dev/sda")->remarks,
+                 (std::vector<Remark>{{RemarkKind::controllerVolume, "megaraid_sas"}}));
+        QVERIFY(find(drives, "/dev/sdb")->has(RemarkKind::hostManaged));
+        QVERIFY(!find(drives, "/dev/sdb")->has(RemarkKind::controllerVolume));
+        QVERIFY(find(drives, "/dev/sdc")->has(RemarkKind::oddSectors));
+    }
+    void partitionsThatCannotBeRightAreRemarked() {
+        FakeSystem system;
+        const QString sda = system.drive("sda", "pci/ata1", "100000");
+        system.put(sda + "/queue/physical_block_size", "4096\n");
+        const auto part = [&](int n, const char* start, const char* size) {
+            const QString base = sda + QString("/sda%1").arg(n);
+            system.put(base + "/partition", QByteArray::number(n));
+            system.put(base + "/start", start);
+            system.put(base + "/size", size);
+        };
+        part(1, "63\n", "20000\n");
+        part(2, "16384\n", "8192\n");
+        part(3, "65536\n", "65536\n");
+        const auto drives = listDrives(system.paths());
+        const AttachedDrive* drive = find(drives, "/dev/sda");
+        QCOMPARE(drive->remarks, (std::vector<Remark>{{RemarkKind::misaligned, "sda1"},
+                                                      {RemarkKind::overlapping, "sda2"},
+                                                      {RemarkKind::beyondEnd, "sda3"}}));
+    }
+    // What lives on a drive, asked of real images through the attendant.
+    void contentIsRecognised() {
+        FakeSystem system;
+        constexpr std::uint64_t sectors = 65536;
+        system.drive("sda", "pci/ata1", QByteArray::number(qulonglong{sectors}));
+        system.drive("sdb", "pci/ata2", QByteArray::number(qulonglong{sectors}));
+        system.drive("sdc", "pci/ata3", QByteArray::number(qulonglong{sectors}));
+        QDir().mkpath(QString::fromStdString(system.paths().dev.string()));
+        const auto image = [&](const char* name) {
+            return QString::fromStdString((system.paths().dev / name).string());
+        };
+        for (const char* name : {"sda", "sdb", "sdc"}) {
+            QFile file(image(name));
+            QVERIFY(file.open(QIODevice::WriteOnly) && file.resize(sectors * 512));
+        }
+        if (QProcess::execute("mkfs.ext4", {"-q", "-F", "-L", "gauges", image("sda")}) != 0)
+            QSKIP("mkfs.ext4 is missing (package e2fsprogs)");
+        const MadeTable table = makeTable(512, sectors);
+        QFile damaged(image("sdb"));
+        QVERIFY(damaged.open(QIODevice::ReadWrite));
+        damaged.write(reinterpret_cast<const char*>(table.head.data()), qint64(table.head.size()));
+        damaged.close(); // its second copy was never written
+        Inventory inventory(system.paths());
+        const auto drives = inventory.look(std::chrono::seconds{20});
+        const AttachedDrive* a = find(drives, "/dev/sda");
+        QCOMPARE(a->parts.size(), std::size_t{1});
+        QCOMPARE(a->parts[0].fileSystem, std::string("ext4"));
+        QCOMPARE(a->parts[0].label, std::string("gauges"));
+        QVERIFY(find(drives, "/dev/sdb")->has(RemarkKind::tableSecondDamaged));
+        QVERIFY(find(drives, "/dev/sdc")->remarks.empty());
+        // The second look asks nobody again, and tells the same.
+        QVERIFY(QFile::remove(image("sda")));
+        QCOMPARE(find(inventory.look(std::chrono::seconds{20}), "/dev/sda")->parts, a->parts);
+    }
+    // A pipe that nobody writes to is opened as a frozen drive is: never.
+    void aFrozenDriveHoldsUpNobody() {
+        FakeSystem system;
+        QDir().mkpath(QString::fromStdString(system.paths().dev.string()));
+        for (int i = 0; i < 24; ++i) {
+            const QString name = QString("sd%1").arg(QChar('a' + i));
+            system.drive(name, QString("pci/ata%1").arg(i), "2048");
+            const std::string path = (system.paths().dev / name.toStdString()).string();
+            if (i == 7) {
+                QCOMPARE(mkfifo(path.c_str(), 0600), 0);
+                continue;
+            }
+            QFile file(QString::fromStdString(path));
+            QVERIFY(file.open(QIODevice::WriteOnly) && file.resize(2048 * 512));
+        }
+        Inventory inventory(system.paths());
+        const auto drives = inventory.look(std::chrono::seconds{4});
+        QCOMPARE(drives.size(), std::size_t{24});
+        for (const AttachedDrive& drive : drives)
+            QCOMPARE(drive.has(RemarkKind::silent), drive.identity.path.ends_with("sdh"));
+        // It is not asked again at once: the next look does not wait for it.
+        QElapsedTimer timer;
+        timer.start();
+        QVERIFY(find(inventory.look(std::chrono::seconds{20}), "/dev/sdh")->has(RemarkKind::silent));
+        QVERIFY(timer.elapsed() < 15'000);
     }
     void exportOntoTheImageItselfIsFound() {
         QTemporaryDir dir;

@@ -10,6 +10,7 @@ namespace {
 struct Case {
     std::uint64_t steady = 10'000;
     std::uint64_t laboured = 0;
+    Standing standing = Standing::once; // of those
     std::uint64_t linkFaults = 0;
     int unreadablePatches = 0;
     double covered = 0.5;
@@ -29,6 +30,8 @@ RunningJudgement judge(const Case& c) {
     status.ended = c.ended;
     status.phase = c.phase;
     std::vector<LedgerEntry> ledger;
+    for (std::uint64_t i = 0; i < c.laboured; ++i)
+        ledger.push_back({{{i * 2048}, {2048}}, Grade::laboured, c.standing, {}, true});
     for (int i = 0; i < c.unreadablePatches; ++i)
         ledger.push_back({{{8'400'000 + static_cast<std::uint64_t>(i) * 1'000'000}, {8}},
                           Grade::unreadable,
@@ -58,6 +61,12 @@ private slots:
         QTest::newRow("a clean tenth is no clean drive")
             << Case{.covered = 0.1, .ended = Ended::stopped} << Meaning::even << NextStep::goOn;
         QTest::newRow("slow") << Case{.laboured = 3} << Meaning::slowOnly << NextStep::readAgain;
+        QTest::newRow("slow again") << Case{.laboured = 3, .standing = Standing::confirmed}
+                                    << Meaning::slowOnly << NextStep::goOn;
+        QTest::newRow("slow once, good since")
+            << Case{.laboured = 3, .standing = Standing::passing} << Meaning::even << NextStep::goOn;
+        QTest::newRow("slow while something else used the drive")
+            << Case{.laboured = 3, .standing = Standing::disturbed} << Meaning::even << NextStep::goOn;
         QTest::newRow("one patch") << Case{.unreadablePatches = 1} << Meaning::fewUnreadable
                                    << NextStep::saveData;
         QTest::newRow("one patch, saved") << Case{.unreadablePatches = 1, .data = DataElsewhere::saved}

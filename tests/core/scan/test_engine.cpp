@@ -4,7 +4,10 @@
 
 #include "core/drive/ata/taskfile.h"
 #include "core/drive/link/command_gate.h"
+#include "core/drive/linked_drive.h"
 #include "core/drive/plain/read_block.h"
+#include "core/drive/scsi/commands.h"
+#include "core/drive/scsi/sense.h"
 #include "core/scan/session.h"
 #include "support/scan_runner.h"
 #include "support/scripted_link.h"
@@ -66,6 +69,21 @@ LbaSpan spanOf(const CommandBlock& command) {
     return {{plain::offsetOf(command) / 512}, {plain::lengthOf(command) / 512}};
 }
 
+// Reads by READ(16), over a link that answers whatever it is asked.
+std::unique_ptr<Drive> scsiDriveOn(std::unique_ptr<Link> link) {
+    struct Codec {
+        static CommandBlock command(ReadWay /*way*/, const LbaSpan& span, std::uint32_t /*logicalBytes*/) {
+            return scsi::read16(span.first, static_cast<std::uint32_t>(span.count.value));
+        }
+        static Judged judge(const Reply& reply) { return judgeScsi(reply); }
+    };
+    DriveIdentity identity;
+    identity.capacity.value = sectors;
+    DriveLimits limits;
+    limits.maxSectors = 8192;
+    return std::make_unique<LinkedDrive<Codec>>(std::move(link), identity, limits);
+}
+
 bool onTape(const ScanRecord& record, TapeKind kind) {
     return std::any_of(record.tape.begin(), record.tape.end(),
                        [&](const TapeEntry& e) { return e.kind == kind; });
@@ -116,7 +134,7 @@ private slots:
     }
     void stopsAtItsRule() {
         ScanPlan plan = smallBlocks();
-        plan.stopAfterUnreadable = 12;
+        plan.rules = {{RuleKind::unreadable, 12}};
         const ScanRecord record = scanWith(
             {defect(sim::DefectKind::unreadable, 800), defect(sim::DefectKind::unreadable, 8000, 64)}, plan);
         QCOMPARE(record.status.ended, Ended::stopRule);
@@ -352,6 +370,52 @@ private slots:
         session.stopAndWait();
         QVERIFY2(timer.elapsed() <= 200, qPrintable(QString::number(timer.elapsed())));
         QCOMPARE(session.record().status.ended, Ended::stopped);
+    }
+    // A reset, by whoever, is no finding: the block is read again.
+    void resetIsReadAgainAndNotGraded() {
+        int resets = 3;
+        auto [link, drive] = scripted([&](const CommandBlock& command) {
+            if (spanOf(command).contains({20 * block}) && resets-- > 0)
+                return fails(EAGAIN, std::chrono::seconds{1});
+            return good();
+        });
+        const ScanRecord record = runScan(*drive, smallBlocks());
+        QCOMPARE(record.status.ended, Ended::complete);
+        QVERIFY(record.ledger.empty());
+        QVERIFY(onTape(record, TapeKind::interrupted));
+        QCOMPARE(record.status.totals.blocks[static_cast<std::size_t>(Grade::steady)], sectors / block);
+    }
+    void resetsWithoutEndAccuseTheLink() {
+        auto [link, drive] = scripted([&](const CommandBlock& command) {
+            return spanOf(command).first.value >= 20 * block ? fails(EAGAIN) : good();
+        });
+        const ScanRecord record = runScan(*drive, smallBlocks());
+        QCOMPARE(record.status.ended, Ended::linkFaults);
+        QVERIFY(record.ledger.empty());
+    }
+    // Spinning up is waited for, by the sense data of a SCSI drive, and not graded.
+    void spinningUpIsWaitedForAndLockedIsNoDefect() {
+        for (const bool locked : {false, true}) {
+            int refusals = 5;
+            auto link = std::make_unique<ScriptedLink>([&, locked](const CommandBlock& command) {
+                Scripted scripted = good();
+                const bool capacity = scsi::opcodeOf(command) == scsi::opcode::serviceActionIn16;
+                if (capacity || refusals-- <= 0)
+                    return scripted;
+                scsi::Sense sense;
+                sense.key = locked ? scsi::senseKey::dataProtect : scsi::senseKey::notReady;
+                sense.asc = 0x04;
+                const auto bytes = scsi::encodeSense(sense, false);
+                std::copy(bytes.begin(), bytes.end(), scripted.reply.bytes.begin());
+                scripted.reply.status = scsi::status::checkCondition;
+                return scripted;
+            });
+            const std::unique_ptr<Drive> drive = scsiDriveOn(std::move(link));
+            const ScanRecord record = runScan(*drive, smallBlocks());
+            QVERIFY(record.ledger.empty());
+            QCOMPARE(record.status.ended, locked ? Ended::locked : Ended::complete);
+            QCOMPARE(onTape(record, TapeKind::notReady), !locked);
+        }
     }
     void failureToOpenIsTold() {
         ScanSession session(

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QTest>
 
-#include "core/scan/plan.h"
+#include "core/scan/named_plan.h"
+
+#include <cmath>
 
 using namespace orbita;
 
@@ -73,12 +75,90 @@ private slots:
         QVERIFY(!settlePlan(plan, drive(), limits()).has_value());
     }
     void spansAreRead() {
-        QCOMPARE(*parseSpan("0..0"), (LbaSpan{{0}, {1}}));
-        QCOMPARE(*parseSpan("2048..4095"), (LbaSpan{{2048}, {2048}}));
-        for (const char* wrong : {"", "5", "..", "5..", "..5", "9..3", "a..b", "1...5", "-1..5",
-                                  "0..18446744073709551615", "0..99999999999999999999"})
-            QVERIFY2(!parseSpan(wrong).has_value(), wrong);
-        QVERIFY(parseSpan("9..3").error().message().find("before its beginning") != std::string::npos);
+        const DriveIdentity d = drive(); // 100 000 sectors of 512 bytes
+        const auto span = [&](const char* text) { return parseSpan(text, d).value_or(LbaSpan{}); };
+        QCOMPARE(span("0..0"), (LbaSpan{{0}, {1}}));
+        QCOMPARE(span("2048..4095"), (LbaSpan{{2048}, {2048}}));
+        QCOMPARE(span("5.."), (LbaSpan{{5}, {99'995}}));
+        QCOMPARE(span("..5"), (LbaSpan{{0}, {6}}));
+        QCOMPARE(span("40%..60%"), (LbaSpan{{40'000}, {20'000}}));
+        QCOMPARE(span("99.5%..100%"), (LbaSpan{{99'500}, {500}}));
+        QCOMPARE(span("512kB..1.024MB"), (LbaSpan{{1000}, {1000}}));
+        QCOMPARE(span("1MiB..2MiB"), (LbaSpan{{2048}, {2048}}));
+        QCOMPARE(span("1000..1MiB"), (LbaSpan{{1000}, {1048}}));
+        // Bytes inside a sector take the whole sector.
+        QCOMPARE(span("0.6kB..1.1kB"), (LbaSpan{{1}, {2}}));
+        for (const char* wrong : {"", "5", "..", "9..3", "a..b", "1...5", "-1..5", "0..18446744073709551615",
+                                  "0..100000", "0..99999999999999999999", "60%..40%", "0%..101%", "1GB..2GB",
+                                  "1 MB..2 MB", "nan%..5%", "5XB..6XB"})
+            QVERIFY2(!parseSpan(wrong, d).has_value(), wrong);
+        QVERIFY(parseSpan("9..3", d).error().message().find("before its beginning") != std::string::npos);
+        QVERIFY(parseSpan("0..100000", d).error().message().find("99999") != std::string::npos);
+    }
+    void stopRulesAreRead() {
+        QCOMPARE(*parseStopRule("unreadable:50"), (StopRule{RuleKind::unreadable, 50, RuleAction::end}));
+        QCOMPARE(*parseStopRule("patches:3:ask"), (StopRule{RuleKind::patches, 3, RuleAction::ask}));
+        for (const char* text : {"growth:8", "stalls:2:ask", "minutes:90", "temperature:55"})
+            QCOMPARE(stopRuleText(*parseStopRule(text)), std::string(text));
+        for (const char* wrong : {"", "unreadable", "unreadable:", "unreadable:0", "noise:3", "minutes:5:end",
+                                  ":ask", "minutes:-1"})
+            QVERIFY2(!parseStopRule(wrong).has_value(), wrong);
+    }
+    void plansByName() {
+        const auto named = parseNamedPlan(
+            R"({"name": "Quay check", "mode": "verify", "order": "sweep", "sweep_percent": 25, "span": "0%..50%",
+                "rules": ["unreadable:9", "stalls:2:ask"], "block_sectors": 256, "limit_ms": 4000})");
+        QVERIFY2(named.has_value(), named ? "" : named.error().c_str());
+        QCOMPARE(named->plan.way, ReadWay::verify);
+        QCOMPARE(named->plan.order, ScanOrder::sweep);
+        QCOMPARE(named->plan.rules.size(), std::size_t{2});
+        const auto plan = planFor(*named, drive());
+        QCOMPARE(*plan->span, (LbaSpan{{0}, {50'000}}));
+        QCOMPARE(plan->limit, Nanoseconds{std::chrono::seconds{4}});
+        QVERIFY(!planFor({"x", "90%..10%", {}}, drive()).has_value());
+        const std::vector<std::pair<const char*, const char*>> mistakes = {
+            {R"([])", "object"},
+            {R"({"order": "forward"})", "name"},
+            {R"({"name": ""})", "needs a name"},
+            {R"({"name": "x", "speed": 3})", "\"speed\""},
+            {R"({"name": "x", "order": "upwards"})", "upwards"},
+            {R"({"name": "x", "mode": "fua"})", "read or verify"},
+            {R"({"name": "x", "rules": ["noise:3"]})", "noise:3"},
+            {R"({"name": "x", "samples": "many"})", "not as it should be"},
+        };
+        for (const auto& [text, words] : mistakes) {
+            const auto wrong = parseNamedPlan(text);
+            QVERIFY2(!wrong && wrong.error().find(words) != std::string::npos, text);
+        }
+        // Those Orbita brings along can be carried out.
+        for (const NamedPlan& own : defaultPlans())
+            QVERIFY2(settlePlan(*planFor(own, drive()), drive(), limits()).has_value(), own.name.c_str());
+    }
+    // What contradicts itself is refused before the drive is asked anything.
+    void contradictionsAreRefused() {
+        const auto refused = [](const ScanPlan& plan, const char* words) {
+            const auto settled = settlePlan(plan, drive(), limits());
+            return !settled && settled.error().message().find(words) != std::string::npos;
+        };
+        ScanPlan plan;
+        plan.span = LbaSpan{{1000}, {1000}};
+        plan.parts = {{{1500}, {501}}};
+        QVERIFY(refused(plan, "does not lie in the span"));
+        plan.parts = {{{1500}, {500}}};
+        QVERIFY(settlePlan(plan, drive(), limits()).has_value());
+        plan.order = ScanOrder::sweep;
+        for (const double percent : {0.0, -1.0, 50.5, std::nan("")}) {
+            plan.sweepDistancePercent = percent;
+            QVERIFY(refused(plan, "distance"));
+        }
+        plan.order = ScanOrder::sample;
+        plan.samples = 0;
+        QVERIFY(refused(plan, "no block would be drawn"));
+        plan.order = ScanOrder::forward;
+        plan.rules = {{RuleKind::stalls, 1}, {RuleKind::stalls, 2}};
+        QVERIFY(refused(plan, "two rules"));
+        plan.rules = {{RuleKind::minutes, 0}};
+        QVERIFY(refused(plan, "at once"));
     }
 };
 

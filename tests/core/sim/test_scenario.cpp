@@ -79,7 +79,7 @@ private slots:
     void demonstrationRackIsWhole() {
         const auto targets = demoTargets();
         QVERIFY2(targets.has_value(), targets ? "" : targets.error().message().c_str());
-        QCOMPARE(targets->size(), std::size_t{6});
+        QCOMPARE(targets->size(), std::size_t{7});
         std::set<std::string> serials;
         for (const Target& target : *targets) {
             QVERIFY(serials.insert(target.identity.serial).second);

@@ -22,6 +22,25 @@ struct IdentifyData {
     std::uint32_t physicalBytes = 512;
     // Revolutions a minute; 1 says "not rotating"; absent where the drive does not tell.
     std::optional<std::uint32_t> rotationRate;
+
+    std::uint64_t worldWideName = 0; // 0: not told
+    bool smartSupported = false;
+    bool smartEnabled = false;
+    bool selfTestSupported = false;
+    bool logsSupported = false; // general purpose logging: READ LOG EXT
+    bool sctSupported = false;
+    bool recoveryTimeSupported = false; // SCT error recovery control
+    bool writeCacheSupported = false;
+    bool writeCacheEnabled = false;
+    bool trimSupported = false;
+    // Security (word 128): a password is set, it keeps the data locked, its state cannot be changed now.
+    bool passwordSet = false;
+    bool locked = false;
+    bool frozen = false;
+    // Logical sector 0 is so many logical sectors into its physical sector; 0: aligned, or not told.
+    std::uint32_t alignmentOffset = 0;
+    enum class Zoned : std::uint8_t { notTold, hostAware, deviceManaged } zoned = Zoned::notTold;
+    std::uint16_t sataSpeeds = 0; // word 76: bits 1..3: 1.5, 3.0, 6.0 Gb/s
 };
 
 constexpr std::size_t identifyBytes = 512;

@@ -45,6 +45,41 @@ CommandBlock identifyDevice() {
     return command(opcode::identifyDevice);
 }
 
+CommandBlock readVerifyExt(Lba lba, std::uint32_t sectors) {
+    CommandBlock block = readDmaExt(lba, sectors);
+    block.bytes[2] = std::byte{opcode::readVerifyExt};
+    return block;
+}
+
+CommandBlock readNativeMaxExt() {
+    CommandBlock block = command(opcode::readNativeMaxExt);
+    block.bytes[7] = lbaMode;
+    return block;
+}
+
+CommandBlock checkPowerMode() {
+    return command(opcode::checkPowerMode);
+}
+
+CommandBlock smartCommand(std::uint8_t feature, std::uint8_t lbaLow, std::uint8_t sectors) {
+    CommandBlock block = command(opcode::smart);
+    block.bytes[3] = std::byte{feature};
+    // LBA 23:8 hold C24Fh in every SMART command (ACS, SMART feature set).
+    putLba(block.bytes, {0xC24F00ULL | lbaLow});
+    block.bytes[12] = std::byte{sectors};
+    return block;
+}
+
+CommandBlock readLogExt(std::uint8_t address, std::uint16_t page, std::uint16_t pages) {
+    CommandBlock block = command(opcode::readLogExt);
+    // LBA 7:0 the address, 15:8 and 39:32 the page (ACS, READ LOG EXT).
+    const std::uint64_t wide = page;
+    putLba(block.bytes, {address | (wide & 0xFFU) << 8U | (wide >> 8U) << 32U});
+    block.bytes[7] = lbaMode;
+    putLittleEndian(block.bytes, 12, 2, pages);
+    return block;
+}
+
 bool isCommand(const CommandBlock& block) {
     return block.protocol == Protocol::ata && block.bytes[0] == hostToDevice &&
            (block.bytes[1] & carriesCommand) != std::byte{0};
@@ -63,20 +98,34 @@ std::uint32_t sectorsOf(const CommandBlock& block) {
     return count == 0 ? maxSectorsPerRead : count;
 }
 
-std::array<std::byte, 20> encodeAnswer(const Answer& answer) {
-    std::array<std::byte, 20> bytes{};
+std::uint8_t featureOf(const CommandBlock& block) {
+    return std::to_integer<std::uint8_t>(block.bytes[3]);
+}
+
+std::uint8_t logAddressOf(const CommandBlock& block) {
+    return std::to_integer<std::uint8_t>(block.bytes[4]);
+}
+
+std::uint16_t logPageOf(const CommandBlock& block) {
+    const Lba lba = lbaOf(block);
+    return static_cast<std::uint16_t>((lba.value >> 8U & 0xFFU) | (lba.value >> 32U & 0xFFU) << 8U);
+}
+
+std::array<std::byte, commandBytes> encodeAnswer(const Answer& answer) {
+    std::array<std::byte, commandBytes> bytes{};
     bytes[0] = deviceToHost;
     bytes[2] = std::byte{answer.status};
     bytes[3] = std::byte{answer.error};
     putLba(bytes, answer.lba);
+    putLittleEndian(bytes, 12, 2, answer.count);
     return bytes;
 }
 
-std::optional<Answer> decodeAnswer(std::span<const std::byte, 20> bytes) {
-    if (bytes[0] != deviceToHost)
+std::optional<Answer> decodeAnswer(std::span<const std::byte> bytes) {
+    if (bytes.size() < frameBytes || bytes[0] != deviceToHost)
         return std::nullopt;
     return Answer{std::to_integer<std::uint8_t>(bytes[2]), std::to_integer<std::uint8_t>(bytes[3]),
-                  getLba(bytes)};
+                  getLba(bytes), static_cast<std::uint16_t>(littleEndian(bytes, 12, 2))};
 }
 
 } // namespace orbita::ata

@@ -12,8 +12,40 @@ namespace orbita::ata {
 // Values as in the Linux kernel's include/linux/ata.h.
 namespace opcode {
 constexpr std::uint8_t readDmaExt = 0x25;
+constexpr std::uint8_t readNativeMaxExt = 0x27;
+constexpr std::uint8_t readLogExt = 0x2F;
+constexpr std::uint8_t writeLogExt = 0x3F;
+constexpr std::uint8_t readVerifyExt = 0x42;
+constexpr std::uint8_t smart = 0xB0;
+constexpr std::uint8_t checkPowerMode = 0xE5;
 constexpr std::uint8_t identifyDevice = 0xEC;
 } // namespace opcode
+
+// Features of SMART (ACS, SMART feature set; the first few also in include/linux/ata.h and hdreg.h).
+namespace smart {
+constexpr std::uint8_t readData = 0xD0;
+constexpr std::uint8_t readThresholds = 0xD1;
+constexpr std::uint8_t executeOffline = 0xD4;
+constexpr std::uint8_t readLog = 0xD5;
+constexpr std::uint8_t writeLog = 0xD6;
+constexpr std::uint8_t enable = 0xD8;
+constexpr std::uint8_t returnStatus = 0xDA;
+} // namespace smart
+
+// Log addresses (ACS, general purpose logging and SMART logging).
+namespace logAddress {
+constexpr std::uint8_t directory = 0x00;
+constexpr std::uint8_t summaryErrors = 0x01;
+constexpr std::uint8_t extendedErrors = 0x03;
+constexpr std::uint8_t deviceStatistics = 0x04;
+constexpr std::uint8_t selfTests = 0x06;
+constexpr std::uint8_t extendedSelfTests = 0x07;
+constexpr std::uint8_t selectiveSelfTest = 0x09;
+constexpr std::uint8_t pendingDefects = 0x0C;
+constexpr std::uint8_t phyCounters = 0x11;
+constexpr std::uint8_t sctCommand = 0xE0; // SCT status when read
+constexpr std::uint8_t sctData = 0xE1;
+} // namespace logAddress
 
 namespace status {
 constexpr std::uint8_t error = 0x01;
@@ -34,6 +66,16 @@ constexpr std::uint32_t maxSectorsPerRead = 65536;
 // READ DMA EXT. Requires 1 <= sectors <= maxSectorsPerRead and lba + sectors <= 2^48.
 CommandBlock readDmaExt(Lba lba, std::uint32_t sectors);
 CommandBlock identifyDevice();
+// Reads the medium without handing the data over. Same requirements as readDmaExt.
+CommandBlock readVerifyExt(Lba lba, std::uint32_t sectors);
+// The last sector the drive has, hidden ones included: in the answer's LBA.
+CommandBlock readNativeMaxExt();
+// In the answer's count: 00h standby, 80h idle, FFh active.
+CommandBlock checkPowerMode();
+// One of smart::... `lbaLow` is the log address or the self-test's code, where the feature takes one.
+CommandBlock smartCommand(std::uint8_t feature, std::uint8_t lbaLow = 0, std::uint8_t sectors = 1);
+// READ LOG EXT: `pages` pages of 512 bytes of the log, from `page` on.
+CommandBlock readLogExt(std::uint8_t address, std::uint16_t page, std::uint16_t pages);
 
 // True for a Host to Device frame that carries a command.
 bool isCommand(const CommandBlock& block);
@@ -41,15 +83,22 @@ std::uint8_t opcodeOf(const CommandBlock& block);
 Lba lbaOf(const CommandBlock& block);
 // The count field with 0 read as 65536.
 std::uint32_t sectorsOf(const CommandBlock& block);
+std::uint8_t featureOf(const CommandBlock& block);
+// Where a SMART or log command names a log: LBA 7:0.
+std::uint8_t logAddressOf(const CommandBlock& block);
+std::uint16_t logPageOf(const CommandBlock& block);
 
 struct Answer {
     std::uint8_t status = 0;
     std::uint8_t error = 0;
     Lba lba; // after UNC or IDNF: the first sector that failed
+    std::uint16_t count = 0;
 };
 
-std::array<std::byte, 20> encodeAnswer(const Answer& answer);
+constexpr std::size_t frameBytes = 20;
+
+std::array<std::byte, commandBytes> encodeAnswer(const Answer& answer);
 // Empty where the bytes are no Device to Host frame.
-std::optional<Answer> decodeAnswer(std::span<const std::byte, 20> bytes);
+std::optional<Answer> decodeAnswer(std::span<const std::byte> bytes);
 
 } // namespace orbita::ata

@@ -9,7 +9,7 @@ void Link::submit(std::span<const Request> requests) {
     // Runs of admitted commands go out together: the usual case is one run.
     std::size_t from = 0;
     for (std::size_t i = 0; i < requests.size(); ++i) {
-        if (mayPass(requests[i].block))
+        if (mayPass(requests[i].block, requests[i].parameters, m_admission))
             continue;
         send(requests.subspan(from, i - from));
         Reply reply;

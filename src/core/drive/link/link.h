@@ -13,13 +13,27 @@
 namespace orbita {
 
 enum class Protocol : std::uint8_t {
-    plain, // Orbita's own 16-byte read block, see core/drive/plain/read_block.h
-    ata,   // a 20-byte Register Host to Device FIS, see core/drive/ata/taskfile.h
+    plain,     // Orbita's own 16-byte read block, see core/drive/plain/read_block.h
+    ata,       // a 20-byte Register Host to Device FIS, see core/drive/ata/taskfile.h
+    scsi,      // a command descriptor block of 6, 10, 12 or 16 bytes, see core/drive/scsi/commands.h
+    nvmeAdmin, // a 64-byte submission queue entry, see core/drive/nvme/commands.h
+    nvmeIo,    // the same, for an I/O queue
 };
+
+// Room for the longest block of any protocol, and for the longest answer.
+constexpr std::size_t commandBytes = 64;
 
 struct CommandBlock {
     Protocol protocol = Protocol::plain;
-    std::array<std::byte, 20> bytes{};
+    std::array<std::byte, commandBytes> bytes{};
+
+    friend bool operator==(const CommandBlock&, const CommandBlock&) = default;
+};
+
+// What a link may send; see command_gate.h.
+enum class Admission : std::uint8_t {
+    readingOnly, // commands that read the medium, or what the drive says of itself
+    stateToo,    // also those that change the drive's state, never its medium: self-tests, time limits
 };
 
 struct Request {
@@ -28,25 +42,38 @@ struct Request {
     std::uint32_t expected = 0; // bytes of data asked for
     // An answer slower than this halts the queue, as a failed one does.
     Nanoseconds haltAfter{};
+    // Bytes that go to the drive with the command (a parameter list); must live until it is answered.
+    std::span<const std::byte> parameters;
 };
 
 // What became of a command on its way, before anything is made of the drive's own words.
 enum class Carried : std::uint8_t {
-    answered,  // the drive replied: see Reply::bytes (ATA) or transferred (plain)
+    answered,  // the drive replied: see Reply::bytes, or transferred (plain)
     failed,    // the system refused or failed it: see Reply::systemError
     withdrawn, // never sent, because the queue was halted or emptied before it
     refused,   // never sent, because the gate does not let its class pass
 };
 
+// What else went on while a command was at the drive, so that its time says nothing of the drive.
+enum class Disturbance : std::uint8_t {
+    none,      // that could be seen
+    otherLoad, // something else read from or wrote to the device, through the kernel's block layer
+    starved,   // the process that measures did not get to run
+    suspended, // the computer slept
+};
+
 struct Reply {
     std::uint64_t tag = 0;
     Carried carried = Carried::withdrawn;
-    int systemError = 0;               // errno, when failed
-    std::uint32_t expected = 0;        // bytes of data asked for
-    std::uint32_t transferred = 0;     // bytes of data that arrived
-    std::array<std::byte, 20> bytes{}; // ATA: Register Device to Host FIS
-    Nanoseconds latency{};             // from sending to answer, as the link measured
-    Nanoseconds completedAt{};         // on the link's clock
+    int systemError = 0;           // errno, when failed
+    std::uint32_t expected = 0;    // bytes of data asked for
+    std::uint32_t transferred = 0; // bytes of data that arrived
+    // ATA: Register Device to Host FIS. SCSI: sense data, `status` beside it. NVMe: completion queue entry.
+    std::array<std::byte, commandBytes> bytes{};
+    std::uint8_t status = 0;   // SCSI status byte
+    Nanoseconds latency{};     // from sending to answer, as the link measured
+    Nanoseconds completedAt{}; // on the link's clock
+    Disturbance disturbance = Disturbance::none;
 };
 
 // Commands are sent one after the other, in order, each when the one before has been answered. The
@@ -56,6 +83,10 @@ struct Reply {
 class Link {
 public:
     virtual ~Link() = default;
+
+    // What this link may send from here on; readingOnly when made.
+    void admit(Admission admission) { m_admission = admission; }
+    [[nodiscard]] Admission admission() const { return m_admission; }
 
     // Queues commands. Those whose class the gate refuses (command_gate.h) come back `refused`.
     // Never more than queueLimit() may be outstanding.
@@ -84,6 +115,7 @@ protected:
 
 private:
     std::vector<Reply> m_refused;
+    Admission m_admission = Admission::readingOnly;
 };
 
 } // namespace orbita

@@ -1,16 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/drive/link/reader_link.h"
 
+#include "core/base/helper_process.h"
 #include "core/drive/link/reader/reader_channel.h"
-#include "core/drive/plain/read_block.h"
+#include "core/drive/scsi/commands.h"
 
 #include <algorithm>
 #include <cerrno>
-#include <csignal>
-#include <fcntl.h>
-#include <filesystem>
-#include <mutex>
-#include <spawn.h>
 #include <sys/mman.h>
 #include <sys/wait.h>
 #include <unistd.h>
@@ -20,31 +16,10 @@ namespace orbita {
 
 namespace {
 
-// Readers that hang in the kernel. They are collected when they end, if they ever do.
-class LeftBehind {
-public:
-    void add(pid_t pid) {
-        const std::scoped_lock lock(m_mutex);
-        m_pids.push_back(pid);
-    }
-    void collect() {
-        const std::scoped_lock lock(m_mutex);
-        std::erase_if(m_pids, [](pid_t pid) { return waitpid(pid, nullptr, WNOHANG) != 0; });
-    }
-
-private:
-    std::mutex m_mutex;
-    std::vector<pid_t> m_pids;
-};
-
-LeftBehind& leftBehind() {
-    static LeftBehind list;
-    return list;
-}
-
 class ReaderLink final : public Link {
 public:
-    ReaderLink(pid_t pid, ReaderChannel* channel) : m_pid(pid), m_channel(channel) {}
+    ReaderLink(pid_t pid, ReaderChannel* channel, bool handsOver)
+        : m_pid(pid), m_channel(channel), m_handsOver(handsOver) {}
 
     ReaderLink(const ReaderLink&) = delete;
     ReaderLink& operator=(const ReaderLink&) = delete;
@@ -66,6 +41,10 @@ public:
     [[nodiscard]] std::size_t queueLimit() const override { return channelEntries; }
     [[nodiscard]] Clock& clock() override { return m_clock; }
 
+    [[nodiscard]] std::span<const std::byte> data() const override {
+        return std::span(m_channel->data).first(m_dataBytes);
+    }
+
     [[nodiscard]] ReaderChannel& channel() { return *m_channel; }
 
     // True once the process has ended, which it never does unasked.
@@ -80,8 +59,13 @@ protected:
         for (const Request& request : requests) {
             ChannelEntry& entry = m_channel->entries[m_submitted % channelEntries];
             entry.tag = request.tag;
-            entry.offsetBytes = plain::offsetOf(request.block);
-            entry.lengthBytes = plain::lengthOf(request.block);
+            entry.block = request.block;
+            entry.admission = admission();
+            entry.expectedBytes = request.expected;
+            entry.handOver = m_handsOver && !isMediumRead(request.block);
+            entry.parameterBytes = static_cast<std::uint32_t>(
+                std::min<std::size_t>(request.parameters.size(), maxParameterBytes));
+            std::copy_n(request.parameters.begin(), entry.parameterBytes, m_channel->parameters.begin());
             entry.haltAfterNs = request.haltAfter.count();
             entry.epoch = m_epoch;
             ++m_submitted;
@@ -105,6 +89,8 @@ protected:
             const ChannelEntry& entry = m_channel->entries[m_reaped++ % channelEntries];
             if (entry.halted)
                 ++m_epoch;
+            if (entry.handOver)
+                m_dataBytes = std::min(entry.transferredBytes, maxSharedBytes);
             replies[taken++] = replyOf(entry);
         }
         return taken;
@@ -145,10 +131,17 @@ private:
     static Reply replyOf(const ChannelEntry& entry) {
         Reply reply;
         reply.tag = entry.tag;
-        reply.expected = entry.lengthBytes;
+        reply.expected = entry.expectedBytes;
         reply.completedAt = Nanoseconds{entry.completedAtNs};
+        reply.disturbance = entry.disturbance;
         if (entry.withdrawn)
             return reply;
+        if (entry.refused) {
+            reply.carried = Carried::refused;
+            return reply;
+        }
+        reply.status = entry.status;
+        reply.bytes = entry.answer;
         reply.carried = entry.systemError == 0 ? Carried::answered : Carried::failed;
         reply.systemError = entry.systemError;
         reply.transferred = entry.transferredBytes;
@@ -161,14 +154,30 @@ private:
             return;
         m_channel->quit.store(1);
         wakeAll(m_channel->submitted);
-        kill(m_pid, SIGKILL);
-        leftBehind().add(m_pid);
-        leftBehind().collect();
+        leaveBehind(m_pid);
         m_pid = 0;
+    }
+
+    // What is read from the medium is measured, not handed over.
+    static bool isMediumRead(const CommandBlock& block) {
+        switch (block.protocol) {
+        case Protocol::plain:
+        case Protocol::nvmeIo:
+            return true;
+        case Protocol::scsi:
+            return scsi::opcodeOf(block) == scsi::opcode::read16 ||
+                   scsi::opcodeOf(block) == scsi::opcode::read10;
+        case Protocol::ata:
+        case Protocol::nvmeAdmin:
+            break;
+        }
+        return false;
     }
 
     pid_t m_pid;
     ReaderChannel* m_channel;
+    bool m_handsOver;
+    std::uint32_t m_dataBytes = 0;
     MonotonicClock m_clock;
     std::uint32_t m_submitted = 0;
     std::uint32_t m_reaped = 0;
@@ -176,39 +185,16 @@ private:
     bool m_abandoned = false;
 };
 
-// orbita-reader stands beside whichever program of Orbita is running.
-std::string readerProgram() {
-    std::error_code error;
-    const auto self = std::filesystem::read_symlink("/proc/self/exe", error);
-    return (self.parent_path() / "orbita-reader").string();
-}
-
-Result<pid_t> startReader(const std::string& path, int channel) {
-    posix_spawn_file_actions_t actions;
-    posix_spawn_file_actions_init(&actions);
-    // A reader left behind must not keep a terminal or a pipe open.
-    for (const int standard : {STDIN_FILENO, STDOUT_FILENO, STDERR_FILENO})
-        posix_spawn_file_actions_addopen(&actions, standard, "/dev/null", O_RDWR, 0);
-    posix_spawn_file_actions_adddup2(&actions, channel, channelDescriptor);
-    posix_spawn_file_actions_addclosefrom_np(&actions, channelDescriptor + 1);
-    posix_spawnattr_t attributes;
-    posix_spawnattr_init(&attributes);
-    // Its own group: Ctrl-C at the terminal is for the program that was started there.
-    posix_spawnattr_setflags(&attributes, POSIX_SPAWN_SETPGROUP);
-    std::string program = readerProgram();
-    std::string argument = path;
-    char* argv[] = {program.data(), argument.data(), nullptr};
-    char* environment[] = {nullptr};
-    pid_t pid = 0;
-    const int error = posix_spawn(&pid, program.c_str(), &actions, &attributes, argv, environment);
-    posix_spawnattr_destroy(&attributes);
-    posix_spawn_file_actions_destroy(&actions);
-    if (error != 0) {
-        Error failure = systemError("starting the reader", program, error);
-        failure.advice = "It belongs beside Orbita's other programs; install them together.";
-        return tl::unexpected(std::move(failure));
+const char* wordOf(ReaderWay way) {
+    switch (way) {
+    case ReaderWay::scsiGeneric:
+        return "scsi";
+    case ReaderWay::nvme:
+        return "nvme";
+    case ReaderWay::plain:
+        break;
     }
-    return pid;
+    return "plain";
 }
 
 Error openFailure(const std::string& path, const ReaderChannel& channel) {
@@ -233,8 +219,8 @@ Error openFailure(const std::string& path, const ReaderChannel& channel) {
 } // namespace
 
 Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patience,
-                                    const std::stop_token& stop) {
-    leftBehind().collect();
+                                    const std::stop_token& stop, ReaderWay way) {
+    collectLeftBehind();
     const int memory = memfd_create("orbita-channel", MFD_CLOEXEC);
     if (memory < 0 || ftruncate(memory, sizeof(ReaderChannel)) != 0) {
         const int error = errno;
@@ -243,7 +229,7 @@ Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patienc
         return tl::unexpected(systemError("sharing memory with the reader for", path, error));
     }
     void* shared = mmap(nullptr, sizeof(ReaderChannel), PROT_READ | PROT_WRITE, MAP_SHARED, memory, 0);
-    auto pid = startReader(path, memory);
+    auto pid = startHelper("orbita-reader", {wordOf(way), path}, memory, channelDescriptor);
     close(memory);
     if (!pid || shared == MAP_FAILED) {
         if (shared != MAP_FAILED)
@@ -251,7 +237,8 @@ Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patienc
         return tl::unexpected(pid ? systemError("sharing memory with the reader for", path, ENOMEM)
                                   : pid.error());
     }
-    auto link = std::make_unique<ReaderLink>(*pid, static_cast<ReaderChannel*>(shared));
+    auto link =
+        std::make_unique<ReaderLink>(*pid, static_cast<ReaderChannel*>(shared), way != ReaderWay::plain);
     ReaderChannel& channel = link->channel();
     const Nanoseconds until = link->clock().now() + patience;
     constexpr auto pending = static_cast<std::uint32_t>(OpenStage::pending);
@@ -268,7 +255,8 @@ Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patienc
     if (channel.stage.load() != static_cast<std::uint32_t>(OpenStage::open))
         return tl::unexpected(openFailure(path, channel));
     ReaderFacts facts{channel.blockDevice,  channel.direct,        channel.sizeBytes,
-                      channel.logicalBytes, channel.physicalBytes, channel.maxBytesPerCommand};
+                      channel.logicalBytes, channel.physicalBytes, channel.maxBytesPerCommand,
+                      channel.nameSpace};
     return OpenedReader{std::move(link), facts};
 }
 

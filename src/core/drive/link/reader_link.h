@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The plain link: reads through the block layer, from a process of its own that can be left behind when a
-// read never returns.
+// The links to real devices. Commands are sent from a process of its own, which can be left behind when one
+// never returns: reads through the block layer, SCSI commands through SCSI generic, NVMe commands through the
+// kernel's NVMe ioctls.
 #pragma once
 
 #include "core/drive/link/link.h"
@@ -11,6 +12,13 @@
 
 namespace orbita {
 
+enum class ReaderWay : std::uint8_t {
+    plain,       // a block device or file; takes Protocol::plain
+    scsiGeneric, // /dev/sgN; takes Protocol::scsi
+    nvme,        // an NVMe namespace's block device; takes Protocol::nvmeAdmin and nvmeIo
+};
+
+// The plain way fills in all but the last, the NVMe way the last only.
 struct ReaderFacts {
     bool blockDevice = false; // else a regular file
     bool direct = false;      // O_DIRECT was accepted: answers come from the drive, not from memory
@@ -18,6 +26,7 @@ struct ReaderFacts {
     std::uint32_t logicalBytes = 512;
     std::uint32_t physicalBytes = 512;
     std::uint32_t maxBytesPerCommand = 0; // what the kernel sends as one command; 0 where it does not tell
+    std::uint32_t nameSpace = 0;
 };
 
 struct OpenedReader {
@@ -30,6 +39,6 @@ struct OpenedReader {
 // Latencies are CLOCK_MONOTONIC around each read, taken in the reader. One command is at most 4 MiB.
 // Destroying the link ends the reader, or leaves it behind where it hangs in the kernel; neither waits.
 Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patience,
-                                    const std::stop_token& stop = {});
+                                    const std::stop_token& stop = {}, ReaderWay way = ReaderWay::plain);
 
 } // namespace orbita

@@ -6,7 +6,7 @@
 // reader. Both counters run freely; an entry's place is the counter modulo channelEntries.
 #pragma once
 
-#include "core/base/units.h"
+#include "core/drive/link/link.h"
 
 #include <array>
 #include <atomic>
@@ -20,10 +20,17 @@ constexpr std::uint32_t maxReadBytes = 4U << 20U;
 // File descriptor at which the reader finds the channel.
 constexpr int channelDescriptor = 3;
 
+// What one command may bring back for reading by the link, and take along.
+constexpr std::uint32_t maxSharedBytes = 256U << 10U;
+constexpr std::uint32_t maxParameterBytes = 4096;
+
 struct ChannelEntry {
     std::uint64_t tag;
-    std::uint64_t offsetBytes;
-    std::uint32_t lengthBytes;
+    CommandBlock block;
+    Admission admission;
+    bool handOver;                // the data read is wanted in ReaderChannel::data
+    std::uint32_t parameterBytes; // in ReaderChannel::parameters; 0: none
+    std::uint32_t expectedBytes;
     // Reply
     std::uint32_t transferredBytes;
     std::int64_t haltAfterNs;
@@ -33,15 +40,19 @@ struct ChannelEntry {
     // How many halts the link knew of when it sent this. A command sent before the link learnt of the latest
     // halt comes back withdrawn.
     std::uint32_t epoch;
+    std::uint8_t status;                        // as in Reply
+    std::array<std::byte, commandBytes> answer; // as in Reply
+    bool refused;                               // by the gate in the reader
     bool withdrawn;
     bool halted; // this answer halted the queue
+    Disturbance disturbance;
 };
 
 enum class OpenStage : std::uint32_t {
     pending,
     open,
     failedStat,
-    notADrive,
+    notADrive, // of the kind that was asked for
     isDirectory,
     failedOpen,
     failedSize
@@ -55,6 +66,7 @@ struct ReaderChannel {
     std::uint32_t logicalBytes;
     std::uint32_t physicalBytes;
     std::uint32_t maxBytesPerCommand; // 0 where the kernel does not tell
+    std::uint32_t nameSpace;          // of an NVMe device
     bool blockDevice;
     bool direct;
 
@@ -68,6 +80,9 @@ struct ReaderChannel {
     std::atomic<std::uint32_t> linkSleeps;
 
     std::array<ChannelEntry, channelEntries> entries;
+    // Of the one command that hands over or takes along data; such commands are sent one at a time.
+    std::array<std::byte, maxParameterBytes> parameters;
+    std::array<std::byte, maxSharedBytes> data;
 };
 
 static_assert(std::atomic<std::uint32_t>::is_always_lock_free, "shared between processes");

@@ -1,29 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// orbita-reader PATH: opens one drive read-only and reads what the link asks for. A read on a frozen drive
-// cannot be interrupted, not even by kill -9; living in a process of its own, it can be left behind.
-#include "core/drive/link/reader/reader_channel.h"
+// orbita-reader plain|scsi|nvme PATH: opens one drive read-only and sends it what the link asks for and the
+// gate lets pass. A read on a frozen drive cannot be interrupted, not even by kill -9; living in a process of
+// its own, it can be left behind.
+#include "core/drive/link/command_gate.h"
+#include "core/drive/link/reader/device.h"
+#include "core/drive/link/reader/disturbance_watch.h"
 
-#include <cerrno>
 #include <cstdio>
-#include <cstdlib>
 #include <cstring>
 #include <ctime>
-#include <fcntl.h>
-#include <linux/fs.h>
-#include <linux/stat.h>
 #include <memory>
-#include <string>
-#include <sys/ioctl.h>
+#include <string_view>
 #include <sys/mman.h>
-#include <sys/stat.h>
-#include <sys/sysmacros.h>
 #include <unistd.h>
 
-namespace {
-
-using orbita::ChannelEntry;
-using orbita::OpenStage;
-using orbita::ReaderChannel;
+namespace orbita::reader {
 
 std::int64_t nowNs() {
     timespec t{};
@@ -31,107 +22,33 @@ std::int64_t nowNs() {
     return t.tv_sec * 1'000'000'000LL + t.tv_nsec;
 }
 
-// The kernel's own limit for one request to this device, in bytes; 0 where it does not tell.
-std::uint32_t maxBytesPerCommand(dev_t device) {
-    const std::string base =
-        "/sys/dev/block/" + std::to_string(major(device)) + ':' + std::to_string(minor(device));
-    // A partition has no queue of its own; its disk is one folder up.
-    for (const char* queue : {"/queue/max_sectors_kb", "/../queue/max_sectors_kb"}) {
-        if (FILE* file = std::fopen((base + queue).c_str(), "re")) {
-            unsigned long kib = 0;
-            const int read = std::fscanf(file, "%lu", &kib);
-            std::fclose(file);
-            if (read == 1 && kib > 0 && kib <= (1UL << 20U))
-                return static_cast<std::uint32_t>(kib * 1024);
-        }
-    }
-    return 0;
+void tellOpen(ReaderChannel& channel) {
+    channel.stage.store(static_cast<std::uint32_t>(OpenStage::open), std::memory_order_release);
+    wakeAll(channel.stage);
 }
 
-// Direct access to a file must be aligned to this; 512 where the file system does not tell.
-std::uint32_t directAlignment(const char* path) {
-    struct statx s {};
-    if (statx(AT_FDCWD, path, 0, STATX_DIOALIGN, &s) == 0 && (s.stx_mask & STATX_DIOALIGN) != 0)
-        return s.stx_dio_offset_align == 0 ? UINT32_MAX : s.stx_dio_offset_align;
-    return 512;
-}
-
-int fail(ReaderChannel& channel, OpenStage stage, int error) {
+void tellFailed(ReaderChannel& channel, OpenStage stage, int error) {
     channel.openError = error;
     channel.stage.store(static_cast<std::uint32_t>(stage), std::memory_order_release);
-    orbita::wakeAll(channel.stage);
-    return -1;
+    wakeAll(channel.stage);
 }
 
-// Opens `path` for reading only and reports what it is; -1 after reporting why not.
-int openDrive(ReaderChannel& channel, const char* path) {
-    struct stat status {};
-    if (stat(path, &status) != 0)
-        return fail(channel, OpenStage::failedStat, errno);
-    if (S_ISDIR(status.st_mode))
-        return fail(channel, OpenStage::isDirectory, EISDIR);
-    if (!S_ISBLK(status.st_mode) && !S_ISREG(status.st_mode))
-        return fail(channel, OpenStage::notADrive, EINVAL);
-    channel.blockDevice = S_ISBLK(status.st_mode);
-    channel.logicalBytes = 512;
-    channel.physicalBytes = 512;
+} // namespace orbita::reader
 
-    channel.direct = channel.blockDevice || directAlignment(path) <= 512;
-    int file = open(path, O_RDONLY | O_CLOEXEC | (channel.direct ? O_DIRECT : 0));
-    if (file < 0 && channel.direct && errno == EINVAL) {
-        channel.direct = false;
-        file = open(path, O_RDONLY | O_CLOEXEC);
-    }
-    if (file < 0)
-        return fail(channel, OpenStage::failedOpen, errno);
+namespace {
 
-    if (channel.blockDevice) {
-        std::uint64_t size = 0;
-        int logical = 0;
-        unsigned physical = 0;
-        if (ioctl(file, BLKGETSIZE64, &size) != 0 || ioctl(file, BLKSSZGET, &logical) != 0 || logical < 512 ||
-            logical > 65536)
-            return fail(channel, OpenStage::failedSize, errno);
-        if (ioctl(file, BLKPBSZGET, &physical) != 0 || physical < static_cast<unsigned>(logical))
-            physical = static_cast<unsigned>(logical);
-        channel.sizeBytes = size;
-        channel.logicalBytes = static_cast<std::uint32_t>(logical);
-        channel.physicalBytes = physical;
-        channel.maxBytesPerCommand = maxBytesPerCommand(status.st_rdev);
-    } else {
-        channel.sizeBytes = static_cast<std::uint64_t>(status.st_size);
-    }
-    channel.stage.store(static_cast<std::uint32_t>(OpenStage::open), std::memory_order_release);
-    orbita::wakeAll(channel.stage);
-    return file;
+using orbita::ChannelEntry;
+using orbita::ReaderChannel;
+
+// The last place before the ioctl: what arrives here is judged anew, whoever sent it.
+bool passesGate(const ReaderChannel& channel, const ChannelEntry& entry) {
+    const auto parameters =
+        std::span(channel.parameters).first(std::min(entry.parameterBytes, orbita::maxParameterBytes));
+    return orbita::mayPass(entry.block, parameters, entry.admission);
 }
 
-void readEntry(const ReaderChannel& channel, int file, char* buffer, ChannelEntry& entry) {
-    entry.transferredBytes = 0;
-    entry.systemError = 0;
-    entry.withdrawn = false;
-    entry.halted = false;
-    const std::uint32_t length = std::min(entry.lengthBytes, orbita::maxReadBytes);
-    if (!channel.direct) // or a repeated read would be answered by this computer's memory
-        posix_fadvise(file, static_cast<off_t>(entry.offsetBytes), static_cast<off_t>(length),
-                      POSIX_FADV_DONTNEED);
-    const std::int64_t begin = nowNs();
-    while (entry.transferredBytes < length) {
-        const ssize_t got = pread(file, buffer + entry.transferredBytes, length - entry.transferredBytes,
-                                  static_cast<off_t>(entry.offsetBytes + entry.transferredBytes));
-        if (got < 0 && errno == EINTR)
-            continue;
-        if (got < 0)
-            entry.systemError = errno;
-        if (got <= 0)
-            break;
-        entry.transferredBytes += static_cast<std::uint32_t>(got);
-    }
-    entry.completedAtNs = nowNs();
-    entry.latencyNs = entry.completedAtNs - begin;
-}
-
-void serve(ReaderChannel& channel, int file, char* buffer, pid_t parent) {
+void serve(ReaderChannel& channel, orbita::reader::Device& device, orbita::reader::DisturbanceWatch& watch,
+           char* buffer, pid_t parent) {
     std::uint32_t done = 0;
     std::uint32_t epoch = 0;
     const auto isBefore = [](std::uint32_t a, std::uint32_t b) {
@@ -146,15 +63,27 @@ void serve(ReaderChannel& channel, int file, char* buffer, pid_t parent) {
             continue;
         }
         ChannelEntry& entry = channel.entries[done % orbita::channelEntries];
+        entry.withdrawn = false;
+        entry.refused = false;
+        entry.halted = false;
+        entry.disturbance = orbita::Disturbance::none;
         if (isBefore(entry.epoch, epoch) ||
             isBefore(done, channel.withdrawBefore.load(std::memory_order_acquire))) {
             entry.withdrawn = true;
-            entry.halted = false;
-            entry.completedAtNs = nowNs();
+            entry.completedAtNs = orbita::reader::nowNs();
+        } else if (!passesGate(channel, entry)) {
+            entry.refused = true;
+            entry.completedAtNs = orbita::reader::nowNs();
         } else {
-            readEntry(channel, file, buffer, entry);
-            entry.halted = entry.systemError != 0 || entry.transferredBytes < entry.lengthBytes ||
+            entry.status = 0;
+            device.execute(channel, buffer, entry);
+            entry.disturbance = watch.after(entry);
+            entry.halted = entry.systemError != 0 || entry.status != 0 ||
+                           entry.transferredBytes < entry.expectedBytes ||
                            entry.latencyNs > entry.haltAfterNs;
+            if (entry.handOver)
+                std::memcpy(channel.data.data(), buffer,
+                            std::min(entry.transferredBytes, orbita::maxSharedBytes));
             if (entry.halted)
                 ++epoch;
         }
@@ -185,7 +114,7 @@ char* makeBuffer() {
 } // namespace
 
 int main(int argc, char** argv) {
-    if (argc != 2) {
+    if (argc != 3) {
         std::fputs("orbita-reader is started by Orbita itself.\n", stderr);
         return 2;
     }
@@ -196,9 +125,15 @@ int main(int argc, char** argv) {
     if (shared == MAP_FAILED || buffer == nullptr)
         return 3;
     auto& channel = *static_cast<ReaderChannel*>(shared);
-    const int file = openDrive(channel, argv[1]);
-    if (file < 0)
+    const std::string_view way = argv[1];
+    const auto open = way == "scsi"   ? orbita::reader::openScsiGeneric
+                      : way == "nvme" ? orbita::reader::openNvme
+                                      : orbita::reader::openPlain;
+    const auto device = open(channel, argv[2]);
+    if (!device)
         return 1;
-    serve(channel, file, buffer, parent);
+    // Only what goes through the block layer appears in its counts.
+    orbita::reader::DisturbanceWatch watch(orbita::reader::statisticsOf(argv[2]), way == "plain");
+    serve(channel, *device, watch, buffer, parent);
     return 0;
 }

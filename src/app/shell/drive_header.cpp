@@ -1,0 +1,160 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/shell/drive_header.h"
+
+#include "app/theme/theme.h"
+#include "report/vitals_words.h"
+#include "report/words.h"
+
+#include <QHBoxLayout>
+#include <QMenu>
+#include <QVBoxLayout>
+
+namespace orbita::app {
+
+DriveHeader::DriveHeader(QWidget* parent)
+    : QWidget(parent)
+    , m_name(new QLabel(this))
+    , m_identity(new QLabel(this))
+    , m_use(new QLabel(this))
+    , m_temperature(new QLabel(this))
+    , m_entry(new QLabel(this))
+    , m_data(new QPushButton(this))
+    , m_path(new StationPath(this)) {
+    m_name->setFont(Theme::text(20, QFont::Medium));
+    m_name->setObjectName(QStringLiteral("driveName"));
+    m_identity->setObjectName(QStringLiteral("dim"));
+    m_identity->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    m_identity->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    for (QLabel* chip : {m_use, m_temperature, m_entry})
+        chip->setObjectName(QStringLiteral("chip"));
+    m_use->setProperty("alert", true);
+    m_temperature->setToolTip(tr("The drive's temperature when it was last asked"));
+    m_data->setObjectName(QStringLiteral("chip"));
+    m_data->setToolTip(tr("Does the data on this drive exist elsewhere? Press to answer anew."));
+    auto* top = new QHBoxLayout;
+    top->setContentsMargins(0, 0, 0, 0);
+    top->setSpacing(12);
+    top->addWidget(m_name);
+    top->addWidget(m_identity, 1);
+    auto* below = new QHBoxLayout;
+    below->setContentsMargins(0, 0, 0, 0);
+    below->setSpacing(8);
+    below->addWidget(m_path);
+    below->addStretch();
+    for (QWidget* chip : {static_cast<QWidget*>(m_use), static_cast<QWidget*>(m_data),
+                          static_cast<QWidget*>(m_temperature), static_cast<QWidget*>(m_entry)})
+        below->addWidget(chip, 0, Qt::AlignVCenter);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(2, 0, 0, 0);
+    column->setSpacing(4);
+    column->addLayout(top);
+    column->addLayout(below);
+    connect(m_path, &StationPath::chosen, this, &DriveHeader::stationChosen);
+    connect(m_data, &QPushButton::clicked, this, &DriveHeader::askData);
+    refresh();
+}
+
+void DriveHeader::askData() {
+    auto* menu = new QMenu(this);
+    menu->setAttribute(Qt::WA_DeleteOnClose);
+    for (const DataElsewhere answer : {DataElsewhere::saved, DataElsewhere::notSaved, DataElsewhere::unknown})
+        menu->addAction(words::dataElsewhere(answer), this, [this, answer] {
+            if (m_desk != nullptr)
+                m_desk->setData(answer);
+        });
+    menu->popup(m_data->mapToGlobal(QPoint(0, m_data->height())));
+}
+
+void DriveHeader::setDesk(DriveDesk* desk) {
+    if (m_desk != nullptr) {
+        m_desk->disconnect(this);
+        m_desk->visit().disconnect(this);
+    }
+    m_desk = desk;
+    if (desk != nullptr) {
+        connect(desk, &DriveDesk::stateChanged, this, &DriveHeader::refresh);
+        connect(desk, &DriveDesk::scanChanged, this, &DriveHeader::refreshTemperature);
+        connect(&desk->visit(), &VisitDesk::changed, this, &DriveHeader::refresh);
+    }
+    refresh();
+}
+
+void DriveHeader::setStation(Station station) {
+    m_station = station;
+    refresh();
+}
+
+// Of the scan that runs, else of the vitals that were read.
+void DriveHeader::refreshTemperature() {
+    const ScanView* scan = m_desk->current();
+    const VisitDesk& visit = m_desk->visit();
+    QString text;
+    if (scan != nullptr && scan->running() && scan->record.status.temperature) {
+        Reading now;
+        now.kind = ReadingKind::temperature;
+        now.unit = ReadingUnit::celsius;
+        now.value = *scan->record.status.temperature;
+        text = words::readingValue(now);
+    } else if (visit.state() == VisitDesk::State::read) {
+        if (const Reading* warmth = visit.vitals().find(ReadingKind::temperature))
+            text = words::readingValue(*warmth);
+    }
+    if (text != m_temperature->text())
+        m_temperature->setText(text);
+    m_temperature->setVisible(!text.isEmpty());
+}
+
+void DriveHeader::refresh() {
+    const bool chosen = m_desk != nullptr;
+    m_path->setVisible(chosen);
+    for (QWidget* chip : {static_cast<QWidget*>(m_data), static_cast<QWidget*>(m_use),
+                          static_cast<QWidget*>(m_temperature), static_cast<QWidget*>(m_entry)})
+        chip->hide();
+    if (!chosen) {
+        m_name->setText(tr("No drive chosen"));
+        m_identity->clear();
+        return;
+    }
+    const DriveIdentity& drive = m_desk->identity();
+    m_name->setText(words::driveName(drive));
+    m_identity->setText((drive.serial.empty() ? tr("no serial told")
+                                              : tr("serial %1").arg(QString::fromStdString(drive.serial))) +
+                        QStringLiteral(" · ") + words::driveLine(drive));
+    const auto& uses = m_desk->target().uses;
+    QStringList lines;
+    for (const DriveUse& use : uses)
+        lines << words::use(use);
+    m_use->setVisible(!uses.empty());
+    m_use->setText(tr("In use: timings suffer"));
+    m_use->setToolTip(lines.join(QLatin1Char('\n')));
+    m_data->setVisible(m_desk->data() != DataElsewhere::notAsked);
+    m_data->setText(words::dataElsewhere(m_desk->data()));
+    m_data->setProperty("alert", m_desk->data() != DataElsewhere::saved);
+    Theme::repolish(m_data);
+
+    const VisitDesk& visit = m_desk->visit();
+    const bool read = visit.state() == VisitDesk::State::read;
+    refreshTemperature();
+    const bool closed = visit.gate().entry != Entry::goOn;
+    const bool grave = visit.gateClosed();
+    if (read || grave) {
+        m_entry->setText(words::entryTitle(visit.gate().entry));
+        m_entry->setProperty("alert", closed);
+        Theme::repolish(m_entry);
+        m_entry->show();
+    }
+    const bool taken = !visit.visit().complaints.empty() || m_desk->data() != DataElsewhere::notAsked;
+    const bool complaintWarns = std::any_of(visit.visit().complaints.begin(), visit.visit().complaints.end(),
+                                            [](const Complaint& c) { return meansStop(c.mark); });
+    const ScanView* scan = m_desk->current();
+    std::array<NodeState, stations> states{};
+    states[0] = complaintWarns ? NodeState::warned : taken ? NodeState::done : NodeState::ahead;
+    states[1] = read ? (closed ? NodeState::warned : NodeState::done) : NodeState::ahead;
+    states[2] = scan == nullptr                  ? NodeState::ahead
+                : scan->judgement.unreadable > 0 ? NodeState::warned
+                : scan->running()                ? NodeState::ahead
+                                                 : NodeState::done;
+    m_path->show(m_station, states);
+}
+
+} // namespace orbita::app

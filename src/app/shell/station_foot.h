@@ -1,0 +1,29 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The bar at the foot of a station: one thing to do, said in a sentence, and where to go next.
+#pragma once
+
+#include <QFrame>
+#include <QLabel>
+#include <QPushButton>
+
+namespace orbita::app {
+
+class StationFoot final : public QFrame {
+    Q_OBJECT
+public:
+    StationFoot(const QString& action, const QString& tip, const QString& next, QWidget* parent);
+    void say(const QString& sentence, const QString& detail);
+    void allow(bool action) { m_action->setEnabled(action); }
+    void rename(const QString& action) { m_action->setText(action); }
+
+signals:
+    void acted();
+    void nextWanted();
+
+private:
+    QPushButton* m_action;
+    QLabel* m_sentence;
+    QLabel* m_detail;
+};
+
+} // namespace orbita::app

@@ -1,0 +1,92 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/visit/casebook_keeper.h"
+
+#include <future>
+
+namespace orbita::app {
+
+CasebookKeeper::CasebookKeeper(std::string path, Task prepare, QObject* parent)
+    : QObject(parent)
+    , m_path(std::move(path))
+    , m_thread([this, prepare = std::move(prepare)](const std::stop_token& stop) { run(stop, prepare); }) {}
+
+CasebookKeeper::~CasebookKeeper() {
+    m_thread.request_stop();
+    m_wake.notify_all();
+    m_thread.join();
+}
+
+void CasebookKeeper::post(Task task) {
+    const std::scoped_lock lock(m_mutex);
+    m_tasks.push_back(std::move(task));
+    m_wake.notify_all();
+}
+
+ScanKeeper CasebookKeeper::scanKeeper(const Target& target) {
+    struct Kept {
+        PlateEncoder encoder;
+        std::int64_t scan = 0;
+    };
+    // Used by one task at a time: the thread that keeps the scan waits for each.
+    return [this, target, kept = std::make_shared<Kept>()](const ScanRecord& record) -> Result<std::string> {
+        const bool inMemory = m_path == ":memory:";
+        if (!inMemory)
+            if (auto place = checkExportPlace(m_path, target); !place)
+                return tl::unexpected(std::move(place.error()));
+        auto answer = std::make_shared<std::promise<Result<std::int64_t>>>();
+        auto waiting = answer->get_future();
+        post([answer = std::move(answer), kept, record](Casebook& casebook) {
+            answer->set_value(casebook.keepScan(kept->scan, record, kept->encoder));
+        });
+        // The answer goes with the last task that could give it, where there is no casebook.
+        waiting.wait();
+        try {
+            const auto scan = waiting.get();
+            if (!scan)
+                return tl::unexpected(scan.error());
+            kept->scan = *scan;
+        } catch (const std::future_error&) {
+            return tl::unexpected(Error{Error::Kind::unusable, "keeping the scan in", m_path,
+                                        "the casebook is not open",
+                                        "Export the scan to a file before closing."});
+        }
+        return inMemory ? tr("the demonstration's casebook, until it ends").toStdString()
+                        : tr("the casebook").toStdString();
+    };
+}
+
+QString CasebookKeeper::error() const {
+    const std::scoped_lock lock(m_mutex);
+    return m_error;
+}
+
+void CasebookKeeper::report(const Error& error) {
+    const QString message = QString::fromStdString(error.message());
+    {
+        const std::scoped_lock lock(m_mutex);
+        m_error = message;
+    }
+    emit failed(message);
+}
+
+void CasebookKeeper::run(const std::stop_token& stop, const Task& prepare) {
+    auto casebook = Casebook::open(m_path);
+    if (!casebook)
+        report(casebook.error());
+    else if (prepare)
+        prepare(**casebook);
+    std::unique_lock lock(m_mutex);
+    for (;;) {
+        m_wake.wait(lock, stop, [this] { return !m_tasks.empty(); });
+        if (m_tasks.empty())
+            return; // asked to stop, and all is written
+        const Task task = std::move(m_tasks.front());
+        m_tasks.pop_front();
+        lock.unlock();
+        if (casebook)
+            task(**casebook);
+        lock.lock();
+    }
+}
+
+} // namespace orbita::app

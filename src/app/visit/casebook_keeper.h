@@ -1,0 +1,50 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The casebook on a thread of its own: a disk that hangs holds up no window.
+#pragma once
+
+#include "store/autosave.h"
+#include "store/casebook.h"
+
+#include <QObject>
+#include <condition_variable>
+#include <deque>
+#include <functional>
+#include <mutex>
+#include <thread>
+
+namespace orbita::app {
+
+class CasebookKeeper final : public QObject {
+    Q_OBJECT
+public:
+    // Opens the casebook at `path` on the keeper's thread and, where given, prepares it there.
+    using Task = std::function<void(Casebook&)>;
+    explicit CasebookKeeper(std::string path, Task prepare = {}, QObject* parent = nullptr);
+    ~CasebookKeeper() override; // waits until what was posted is written
+
+    // Does nothing where the casebook could not be opened; see error().
+    void post(Task task);
+    // Keeps one scan in this casebook. Must not be used after the keeper has gone.
+    [[nodiscard]] ScanKeeper scanKeeper(const Target& target);
+    // Why nothing is kept, in words for the window; empty if all is well.
+    [[nodiscard]] QString error() const;
+    [[nodiscard]] const std::string& path() const { return m_path; }
+
+    // For tasks: reports what went wrong.
+    void report(const Error& error);
+
+signals:
+    void failed(const QString& message);
+
+private:
+    void run(const std::stop_token& stop, const Task& prepare);
+
+    std::string m_path;
+    mutable std::mutex m_mutex;
+    std::condition_variable_any m_wake;
+    std::deque<Task> m_tasks;
+    QString m_error;
+    std::jthread m_thread;
+};
+
+} // namespace orbita::app

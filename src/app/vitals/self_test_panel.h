@@ -1,0 +1,37 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The drive's own tests: start, watch, abort, and what became of earlier ones.
+#pragma once
+
+#include "app/rack/drive_desk.h"
+
+#include <QLabel>
+#include <QLineEdit>
+#include <QProgressBar>
+#include <QPushButton>
+
+namespace orbita::app {
+
+class SelfTestPanel final : public QWidget {
+    Q_OBJECT
+public:
+    explicit SelfTestPanel(QWidget* parent = nullptr);
+    void setDesk(DriveDesk* desk) { m_desk = desk; }
+    void refresh();
+
+signals:
+    void told(const QString& message);
+
+private:
+    void start(SelfTestKind kind);
+    void confirmOverrule(SelfTestKind kind, const LbaSpan& span);
+
+    DriveDesk* m_desk = nullptr;
+    std::array<QPushButton*, 4> m_start{};
+    QLineEdit* m_span;
+    QPushButton* m_abort;
+    QProgressBar* m_progress;
+    QLabel* m_state;
+    QLabel* m_log;
+};
+
+} // namespace orbita::app

@@ -1,0 +1,151 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/selftest_command.h"
+
+#include "cli/exit_status.h"
+#include "cli/interrupt.h"
+#include "cli/target_options.h"
+#include "core/scan/plan.h"
+#include "core/vitals/self_test.h"
+#include "report/format.h"
+#include "report/vitals_json.h"
+#include "report/vitals_words.h"
+#include "store/casebook.h"
+
+#include <QDateTime>
+#include <QTextStream>
+#include <unistd.h>
+
+namespace orbita::cli {
+
+namespace {
+
+constexpr Nanoseconds pollInterval = std::chrono::seconds{5};
+
+int abortRunning(AskedDrive& asked) {
+    if (!asked.vitals.selfTest.running) {
+        QTextStream(stdout) << "No self-test is running.\n";
+        return completeAndClean;
+    }
+    if (const auto done = abortSelfTest(*asked.enquiry, asked.vitals); !done)
+        return complain(done.error());
+    QTextStream(stdout) << "Aborted.\n";
+    return completeAndClean;
+}
+
+void tellProgress(const SelfTestProgress& progress) {
+    if (isatty(STDERR_FILENO) == 0)
+        return;
+    QTextStream(stderr) << "\rself-test "
+                        << (progress.done ? format::percent(*progress.done, 0) : QStringLiteral("running"))
+                        << "   ";
+}
+
+// Follows it to its end; Ctrl-C aborts it.
+bool follow(AskedDrive& asked) {
+    watchForInterrupt();
+    Clock& clock = asked.way.link->clock();
+    do {
+        for (Nanoseconds waited{}; waited < pollInterval && !interrupted();
+             waited += std::chrono::milliseconds{100})
+            clock.sleep(std::chrono::milliseconds{100});
+        if (interrupted()) {
+            (void)abortSelfTest(*asked.enquiry, asked.vitals);
+            refreshSelfTests(*asked.enquiry, asked.vitals);
+            return false;
+        }
+        refreshSelfTests(*asked.enquiry, asked.vitals);
+        tellProgress(asked.vitals.selfTest);
+    } while (asked.vitals.selfTest.running && !asked.enquiry->lost());
+    return !asked.enquiry->lost();
+}
+
+int tellResult(const AskedDrive& asked, const SelfTestOptions& options, const HousePolicy& policy) {
+    const Vitals& vitals = asked.vitals;
+    QTextStream out(stdout);
+    if (options.json) {
+        const auto findings = assessAll(vitals, policy);
+        out << QString::fromStdString(vitalsJson(vitals, findings, judgeEntry(vitals, findings, {}, policy)));
+    }
+    if (vitals.selfTests.empty()) {
+        if (!options.json)
+            out << "The drive keeps no log of its tests.\n";
+        return notToTheEnd;
+    }
+    const SelfTestEntry& test = vitals.selfTests.front();
+    if (!options.json)
+        out << "Self-test, " << words::selfTestKind(test.kind) << ": " << words::selfTestResult(test.result)
+            << (test.failingLba ? QStringLiteral(", first at LBA %1").arg(format::lba(*test.failingLba))
+                                : QString())
+            << ".\n";
+    switch (test.result) {
+    case SelfTestResult::passed:
+        return completeAndClean;
+    case SelfTestResult::failed:
+    case SelfTestResult::failedRead:
+        return findingsFound;
+    default:
+        return notToTheEnd;
+    }
+}
+
+// A casebook that cannot be written holds up no test, but that is said.
+void keepOverrule(const DriveIdentity& drive, const QString& reason) {
+    const std::int64_t now = QDateTime::currentSecsSinceEpoch();
+    const auto kept = [&]() -> Result<void> {
+        const auto casebook = Casebook::open(casebookPath());
+        if (!casebook)
+            return tl::unexpected(casebook.error());
+        const auto page = (*casebook)->driveFor(drive);
+        if (!page)
+            return tl::unexpected(page.error());
+        const auto visit = (*casebook)->beginVisit(page->id, now);
+        if (!visit)
+            return tl::unexpected(visit.error());
+        return (*casebook)->addOverrule(*visit, now, reason.toStdString());
+    }();
+    if (!kept)
+        QTextStream(stderr) << "orbita-cli: " << QString::fromStdString(kept.error().message()) << '\n';
+}
+
+} // namespace
+
+int selfTest(const SelfTestOptions& options) {
+    const auto policy = housePolicy(options.policy);
+    if (!policy)
+        return complain(policy.error());
+    auto asked = askDrive(options.target, true);
+    if (!asked)
+        return complain(asked.error());
+    LbaSpan span{};
+    if (options.kind == "selective") {
+        const auto parsed = parseSpan(options.span, asked->vitals.identity);
+        if (!parsed)
+            return complain(parsed.error());
+        span = *parsed;
+    }
+    if (!asked->enquiry)
+        return complain({Error::Kind::unusable, "starting a self-test on", options.target,
+                         "this device takes no commands of its own", "Scan its surface instead."});
+    if (options.kind == "abort")
+        return abortRunning(*asked);
+    const auto findings = assessAll(asked->vitals, *policy);
+    const EntryGate gate = judgeEntry(asked->vitals, findings, {}, *policy);
+    if (gate.entry == Entry::saveFirst && !options.overrule)
+        return complain({Error::Kind::refusedUnsafe, "starting a self-test on", options.target,
+                         words::entryReason(gate.reasons.front(), asked->vitals, findings).toStdString(),
+                         "Save the data first; --overrule runs the test all the same."});
+    if (gate.entry == Entry::saveFirst)
+        keepOverrule(asked->vitals.identity,
+                     words::entryReason(gate.reasons.front(), asked->vitals, findings));
+    const auto kind = selfTestKindFromName(options.kind).value_or(SelfTestKind::other);
+    if (const auto started = startSelfTest(*asked->enquiry, asked->vitals, kind, span); !started)
+        return complain(started.error());
+    if (options.noWait) {
+        QTextStream(stdout) << "Started.\n";
+        return completeAndClean;
+    }
+    follow(*asked);
+    return tellResult(*asked, options, *policy);
+}
+
+} // namespace orbita::cli

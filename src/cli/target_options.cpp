@@ -1,0 +1,44 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/target_options.h"
+
+#include "cli/exit_status.h"
+
+#include <QString>
+#include <QTextStream>
+
+namespace orbita::cli {
+
+namespace {
+
+constexpr Nanoseconds patience = std::chrono::seconds{20};
+
+} // namespace
+
+Result<AskedDrive> askDrive(const std::string& name, bool mayChangeState) {
+    AskedDrive asked;
+    auto target = findTarget(name);
+    if (!target)
+        return tl::unexpected(target.error());
+    asked.target = std::move(*target);
+    auto way = openCommandPath(asked.target, false);
+    if (!way)
+        return tl::unexpected(way.error());
+    asked.way = std::move(*way);
+    if (!asked.way.link) {
+        asked.vitals.identity = asked.target.identity;
+        addNote(asked.vitals, VitalsNote::noCommands);
+        return asked;
+    }
+    if (mayChangeState)
+        asked.way.link->admit(Admission::stateToo);
+    asked.enquiry = std::make_unique<Enquiry>(*asked.way.link, asked.way.speaks, asked.way.path, patience);
+    asked.vitals = readVitals(*asked.enquiry, asked.target.identity, asked.way.nameSpace);
+    return asked;
+}
+
+int complain(const Error& error) {
+    QTextStream(stderr) << "orbita-cli: " << QString::fromStdString(error.message()) << '\n';
+    return callIsWrong;
+}
+
+} // namespace orbita::cli

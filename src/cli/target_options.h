@@ -1,0 +1,24 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What the commands about one drive's own word share: finding it, opening the way, refusing in words.
+#pragma once
+
+#include "core/target/target.h"
+#include "core/vitals/findings.h"
+#include "core/vitals/read_vitals.h"
+
+namespace orbita::cli {
+
+struct AskedDrive {
+    Target target;
+    CommandPath way;
+    std::unique_ptr<Enquiry> enquiry; // on the way's link
+    Vitals vitals;
+};
+
+// Finds the target, opens it and reads its vitals; where `mayChangeState`, self-tests may be started on it.
+// A device that takes no commands comes back with vitals that say so.
+Result<AskedDrive> askDrive(const std::string& name, bool mayChangeState);
+
+int complain(const Error& error); // returns the exit status
+
+} // namespace orbita::cli

@@ -1,0 +1,99 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/vitals_command.h"
+
+#include "cli/exit_status.h"
+#include "cli/target_options.h"
+#include "report/format.h"
+#include "report/vitals_json.h"
+#include "report/vitals_words.h"
+#include "report/words.h"
+
+#include <QTextStream>
+#include <algorithm>
+
+namespace orbita::cli {
+
+namespace {
+
+constexpr std::size_t mostSuspects = 12;
+
+void tellIdentity(QTextStream& out, const Vitals& vitals) {
+    const DriveIdentity& id = vitals.identity;
+    out << words::driveName(id) << "  serial "
+        << QString::fromStdString(id.serial.empty() ? "not told" : id.serial) << "  firmware "
+        << QString::fromStdString(id.firmware.empty() ? "not told" : id.firmware) << '\n'
+        << words::driveLine(id) << ", speaks " << words::family(vitals.family) << "\n\n";
+}
+
+void tellReadings(QTextStream& out, const Vitals& vitals, const std::vector<Finding>& findings) {
+    std::vector<std::size_t> order(vitals.readings.size());
+    for (std::size_t i = 0; i < order.size(); ++i)
+        order[i] = i;
+    // Findings first, then in the order of importance.
+    std::stable_sort(order.begin(), order.end(),
+                     [&](std::size_t a, std::size_t b) { return findings[a].level > findings[b].level; });
+    for (const std::size_t i : order) {
+        const Reading& reading = vitals.readings[i];
+        out << "  " << words::findingLevel(findings[i].level).leftJustified(8) << ' '
+            << words::readingName(reading).leftJustified(26) << ' '
+            << words::readingValue(reading).leftJustified(22) << ' '
+            << words::findingReason(reading, findings[i]) << '\n';
+        if (findings[i].level >= FindingLevel::warning)
+            out << "           " << words::readingMeaning(reading.kind) << ' '
+                << words::readingProof(reading.kind) << '\n';
+    }
+    if (!vitals.readings.empty())
+        out << '\n';
+}
+
+void tellRest(QTextStream& out, const Vitals& vitals) {
+    for (const VitalsNote note : vitals.notes)
+        out << "  " << words::vitalsNote(note) << ' ' << words::vitalsNoteStep(note) << '\n';
+    if (vitals.selfTest.running)
+        out << "  A self-test is running"
+            << (vitals.selfTest.done ? QStringLiteral(", %1").arg(format::percent(*vitals.selfTest.done, 0))
+                                     : QString())
+            << ".\n";
+    for (const SelfTestEntry& test : vitals.selfTests)
+        out << "  self-test, " << words::selfTestKind(test.kind) << ": " << words::selfTestResult(test.result)
+            << " at " << format::count(test.hours) << " h"
+            << (test.failingLba ? QStringLiteral(", LBA %1").arg(format::lba(*test.failingLba)) : QString())
+            << '\n';
+    if (vitals.suspects.empty())
+        return;
+    out << "\nPlaces the drive names itself\n";
+    for (std::size_t i = 0; i < std::min(mostSuspects, vitals.suspects.size()); ++i)
+        out << "  LBA " << format::lba(vitals.suspects[i].lba) << "  "
+            << words::suspectSource(vitals.suspects[i].source) << '\n';
+    if (vitals.suspects.size() > mostSuspects)
+        out << "  and " << format::count(vitals.suspects.size() - mostSuspects) << " more\n";
+}
+
+} // namespace
+
+int vitals(const VitalsOptions& options) {
+    const auto policy = housePolicy(options.policy);
+    if (!policy)
+        return complain(policy.error());
+    const auto asked = askDrive(options.target, false);
+    if (!asked)
+        return complain(asked.error());
+    const Vitals& read = asked->vitals;
+    const auto findings = assessAll(read, *policy);
+    const EntryGate gate = judgeEntry(read, findings, {}, *policy);
+    QTextStream out(stdout);
+    if (options.json) {
+        out << QString::fromStdString(vitalsJson(read, findings, gate));
+    } else {
+        tellIdentity(out, read);
+        out << words::entryTitle(gate.entry) << ". " << words::entryAdvice(gate.entry) << '\n';
+        for (const EntryReason& reason : gate.reasons)
+            out << "  - " << words::entryReason(reason, read, findings) << '\n';
+        out << '\n';
+        tellReadings(out, read, findings);
+        tellRest(out, read);
+    }
+    return gate.entry == Entry::goOn ? completeAndClean : findingsFound;
+}
+
+} // namespace orbita::cli

@@ -1,0 +1,18 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include <string>
+
+namespace orbita::cli {
+
+struct VitalsOptions {
+    std::string target;
+    std::string policy; // a file; empty: Orbita's own
+    bool json = false;
+};
+
+// Reads what a drive says of itself. Exit status: 0 go on, 1 gently or stop, 2 the call is wrong or the drive
+// could not be asked.
+int vitals(const VitalsOptions& options);
+
+} // namespace orbita::cli

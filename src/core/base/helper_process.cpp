@@ -1,0 +1,88 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/helper_process.h"
+
+#include <algorithm>
+#include <csignal>
+#include <fcntl.h>
+#include <filesystem>
+#include <mutex>
+#include <spawn.h>
+#include <sys/wait.h>
+#include <unistd.h>
+
+namespace orbita {
+
+namespace {
+
+class LeftBehind {
+public:
+    void add(pid_t pid) {
+        const std::scoped_lock lock(m_mutex);
+        m_pids.push_back(pid);
+    }
+    void collect() {
+        const std::scoped_lock lock(m_mutex);
+        std::erase_if(m_pids, [](pid_t pid) { return waitpid(pid, nullptr, WNOHANG) != 0; });
+    }
+
+private:
+    std::mutex m_mutex;
+    std::vector<pid_t> m_pids;
+};
+
+LeftBehind& leftBehind() {
+    static LeftBehind list;
+    return list;
+}
+
+std::string programBeside(const std::string& name) {
+    std::error_code error;
+    const auto self = std::filesystem::read_symlink("/proc/self/exe", error);
+    return (self.parent_path() / name).string();
+}
+
+} // namespace
+
+Result<pid_t> startHelper(const std::string& name, const std::vector<std::string>& arguments, int channel,
+                          int channelAt) {
+    posix_spawn_file_actions_t actions;
+    posix_spawn_file_actions_init(&actions);
+    // A helper left behind must not keep a terminal or a pipe open.
+    for (const int standard : {STDIN_FILENO, STDOUT_FILENO, STDERR_FILENO})
+        if (standard != channelAt)
+            posix_spawn_file_actions_addopen(&actions, standard, "/dev/null", O_RDWR, 0);
+    posix_spawn_file_actions_adddup2(&actions, channel, channelAt);
+    posix_spawn_file_actions_addclosefrom_np(&actions, std::max(channelAt, STDERR_FILENO) + 1);
+    posix_spawnattr_t attributes;
+    posix_spawnattr_init(&attributes);
+    posix_spawnattr_setflags(&attributes, POSIX_SPAWN_SETPGROUP);
+    std::string program = programBeside(name);
+    std::vector<std::string> words = arguments;
+    std::vector<char*> argv{program.data()};
+    for (std::string& word : words)
+        argv.push_back(word.data());
+    argv.push_back(nullptr);
+    char* environment[] = {nullptr};
+    pid_t pid = 0;
+    const int error = posix_spawn(&pid, program.c_str(), &actions, &attributes, argv.data(), environment);
+    posix_spawnattr_destroy(&attributes);
+    posix_spawn_file_actions_destroy(&actions);
+    if (error != 0) {
+        Error failure = systemError("starting the helper", program, error);
+        failure.advice = "It belongs beside Orbita's other programs; install them together.";
+        return tl::unexpected(std::move(failure));
+    }
+    return pid;
+}
+
+void leaveBehind(pid_t helper) {
+    kill(helper, SIGKILL);
+    leftBehind().add(helper);
+    leftBehind().collect();
+}
+
+void collectLeftBehind() {
+    leftBehind().collect();
+}
+
+} // namespace orbita

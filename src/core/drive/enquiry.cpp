@@ -1,0 +1,130 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/drive/enquiry.h"
+
+#include "core/drive/nvme/commands.h"
+#include "core/drive/scsi/ata_translation.h"
+#include "core/drive/scsi/commands.h"
+
+#include <fmt/format.h>
+
+namespace orbita {
+
+namespace {
+
+constexpr Nanoseconds slice = std::chrono::milliseconds{50};
+constexpr int mostRepeats = 3;
+
+std::string nameOf(const CommandBlock& block) {
+    return fmt::format("command {:02X}h", std::to_integer<unsigned>(block.bytes[0]));
+}
+
+} // namespace
+
+Enquiry::Enquiry(Link& link, Protocol speaks, std::string path, Nanoseconds patience, std::stop_token stop)
+    : m_link(link)
+    , m_speaks(speaks)
+    , m_path(std::move(path))
+    , m_patience(patience)
+    , m_stop(std::move(stop)) {}
+
+Error Enquiry::failure(std::string answer) const {
+    return {Error::Kind::unusable, "asking the drive", m_path, std::move(answer),
+            "The drive or its bridge does not offer this; another adapter may."};
+}
+
+Result<Reply> Enquiry::carry(const CommandBlock& block, std::uint32_t expected,
+                             std::span<const std::byte> parameters) {
+    if (m_lost)
+        return tl::unexpected(Error{Error::Kind::noAnswer, "asking the drive", m_path, "it stopped answering",
+                                    "If the data matters, save it first."});
+    Request request;
+    request.tag = ++m_tag;
+    request.block = block;
+    request.expected = expected;
+    request.haltAfter = m_patience;
+    request.parameters = parameters;
+    m_link.submit({&request, 1});
+    const Nanoseconds until = m_link.clock().now() + m_patience;
+    Reply reply;
+    while (m_link.clock().now() < until && !m_stop.stop_requested())
+        if (m_link.reap({&reply, 1}, std::min(slice, m_patience)) > 0)
+            return reply;
+    m_link.abandon();
+    m_lost = true;
+    return tl::unexpected(
+        Error{Error::Kind::noAnswer, "asking the drive", m_path,
+              fmt::format("no answer to {} within {:.0f} s", nameOf(block), toSeconds(m_patience)),
+              "If the data matters, save it first."});
+}
+
+Result<Reaction> Enquiry::ask(const CommandBlock& block, std::uint32_t expected,
+                              std::span<const std::byte> parameters) {
+    for (int attempt = 0;; ++attempt) {
+        const auto reply = carry(block, expected, parameters);
+        if (!reply)
+            return tl::unexpected(reply.error());
+        if (reply->carried == Carried::refused)
+            return tl::unexpected(Error{Error::Kind::refusedUnsafe, "asking the drive", m_path,
+                                        nameOf(block) + " is none that Orbita sends here",
+                                        "This is a fault of Orbita's, not of the drive."});
+        if (reply->carried == Carried::failed && reply->systemError != EAGAIN)
+            return tl::unexpected(systemError("asking the drive", m_path, reply->systemError));
+        Reaction reaction;
+        reaction.bytes = reply->bytes;
+        const auto data = m_link.data();
+        reaction.data.assign(data.begin(), data.begin() + static_cast<std::ptrdiff_t>(std::min<std::size_t>(
+                                                              data.size(), reply->transferred)));
+        switch (block.protocol) {
+        case Protocol::scsi:
+            reaction.judged = judgeScsi(*reply);
+            if (reply->status == scsi::status::checkCondition)
+                reaction.sense = scsi::decodeSense(reply->bytes);
+            // A log shorter than what was asked for is no fault of the cable.
+            if (reply->status == scsi::status::good)
+                reaction.judged = {Outcome::answered, {}};
+            break;
+        case Protocol::ata:
+            reaction.judged = judgeAta(*reply);
+            reaction.ata = ata::decodeAnswer(reply->bytes);
+            break;
+        case Protocol::nvmeAdmin:
+        case Protocol::nvmeIo:
+            reaction.judged = judgeNvme(*reply);
+            break;
+        case Protocol::plain:
+            reaction.judged = judgePlain(*reply);
+            break;
+        }
+        const bool again = reaction.judged.outcome == Outcome::interrupted && attempt < mostRepeats;
+        if (!again)
+            return reaction;
+    }
+}
+
+Result<Reaction> Enquiry::askAta(const CommandBlock& block, std::uint32_t expected,
+                                 std::span<const std::byte> parameters) {
+    if (m_speaks != Protocol::scsi) {
+        auto reaction = ask(block, expected, parameters);
+        if (reaction && reaction->judged.outcome != Outcome::answered)
+            return tl::unexpected(failure(nameOf(block) + " was refused"));
+        return reaction;
+    }
+    auto reaction = ask(scsi::wrapAta(block), expected, parameters);
+    if (!reaction)
+        return reaction;
+    if (reaction->sense)
+        reaction->ata = scsi::answerFromSense(*reaction->sense);
+    if (reaction->ata) {
+        constexpr unsigned bad = ata::status::error | ata::status::deviceFault;
+        if ((reaction->ata->status & bad) != 0)
+            return tl::unexpected(failure("the drive refused the command"));
+        reaction->judged = {Outcome::answered, {}};
+        return reaction;
+    }
+    // Some bridges hand on the data but not the registers; others refuse the whole thing.
+    if (reaction->judged.outcome != Outcome::answered)
+        return tl::unexpected(failure("the bridge does not pass ATA commands on"));
+    return reaction;
+}
+
+} // namespace orbita

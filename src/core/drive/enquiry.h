@@ -1,0 +1,65 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Asking a drive one thing at a time and having the bytes back.
+#pragma once
+
+#include "core/drive/ata/taskfile.h"
+#include "core/drive/outcome.h"
+#include "core/drive/scsi/sense.h"
+
+#include <stop_token>
+#include <string>
+#include <vector>
+
+namespace orbita {
+
+// A way to a drive's own word: a link, and what it speaks.
+struct CommandPath {
+    std::unique_ptr<Link> link;
+    Protocol speaks = Protocol::plain; // plain: no commands; ata, scsi, or nvmeAdmin (which includes nvmeIo)
+    std::uint32_t nameSpace = 1;       // of an NVMe drive
+    std::string path;                  // for errors
+    std::string attachment;
+    std::uint32_t maxBytesPerCommand = 0; // what the system carries at once; 0: not told
+};
+
+struct Reaction {
+    Judged judged;
+    std::vector<std::byte> data;
+    std::optional<scsi::Sense> sense;            // of a SCSI command that had some to tell
+    std::optional<ata::Answer> ata;              // of an ATA command, passed through or not
+    std::array<std::byte, commandBytes> bytes{}; // as in Reply
+};
+
+// Not thread-safe. Once a command has not been answered within the patience, the link is abandoned and all
+// further questions fail at once.
+class Enquiry {
+public:
+    Enquiry(Link& link, Protocol speaks, std::string path, Nanoseconds patience, std::stop_token stop = {});
+
+    // Fails where the drive refuses the command, or the system does, or no answer comes. `expected` bytes of
+    // data are asked for; fewer may come. `parameters` go along.
+    Result<Reaction> ask(const CommandBlock& block, std::uint32_t expected,
+                         std::span<const std::byte> parameters = {});
+    // An ATA command, through SCSI where that is what the link speaks.
+    Result<Reaction> askAta(const CommandBlock& block, std::uint32_t expected,
+                            std::span<const std::byte> parameters = {});
+
+    [[nodiscard]] bool lost() const { return m_lost; } // no answer came
+    [[nodiscard]] Link& link() { return m_link; }
+    [[nodiscard]] Protocol speaks() const { return m_speaks; }
+
+private:
+    Result<Reply> carry(const CommandBlock& block, std::uint32_t expected,
+                        std::span<const std::byte> parameters);
+    [[nodiscard]] Error failure(std::string answer) const;
+
+    Link& m_link;
+    Protocol m_speaks;
+    std::string m_path;
+    Nanoseconds m_patience;
+    std::stop_token m_stop;
+    std::uint64_t m_tag = 0;
+    bool m_lost = false;
+};
+
+} // namespace orbita

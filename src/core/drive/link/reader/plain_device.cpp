@@ -1,0 +1,132 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/drive/link/reader/device.h"
+#include "core/drive/plain/read_block.h"
+
+#include <cerrno>
+#include <cstdio>
+#include <fcntl.h>
+#include <linux/fs.h>
+#include <linux/stat.h>
+#include <string>
+#include <sys/ioctl.h>
+#include <sys/stat.h>
+#include <sys/sysmacros.h>
+#include <unistd.h>
+
+namespace orbita::reader {
+
+namespace {
+
+// The kernel's own limit for one request to this device, in bytes; 0 where it does not tell.
+std::uint32_t maxBytesPerCommand(dev_t device) {
+    const std::string base =
+        "/sys/dev/block/" + std::to_string(major(device)) + ':' + std::to_string(minor(device));
+    // A partition has no queue of its own; its disk is one folder up.
+    for (const char* queue : {"/queue/max_sectors_kb", "/../queue/max_sectors_kb"}) {
+        if (FILE* file = std::fopen((base + queue).c_str(), "re")) {
+            unsigned long kib = 0;
+            const int read = std::fscanf(file, "%lu", &kib);
+            std::fclose(file);
+            if (read == 1 && kib > 0 && kib <= (1UL << 20U))
+                return static_cast<std::uint32_t>(kib * 1024);
+        }
+    }
+    return 0;
+}
+
+// Direct access to a file must be aligned to this; 512 where the file system does not tell.
+std::uint32_t directAlignment(const char* path) {
+    struct statx s {};
+    if (statx(AT_FDCWD, path, 0, STATX_DIOALIGN, &s) == 0 && (s.stx_mask & STATX_DIOALIGN) != 0)
+        return s.stx_dio_offset_align == 0 ? UINT32_MAX : s.stx_dio_offset_align;
+    return 512;
+}
+
+int fail(ReaderChannel& channel, OpenStage stage, int error) {
+    tellFailed(channel, stage, error);
+    return -1;
+}
+
+// Opens `path` for reading only and reports what it is; -1 after reporting why not.
+int openFile(ReaderChannel& channel, const char* path) {
+    struct stat status {};
+    if (stat(path, &status) != 0)
+        return fail(channel, OpenStage::failedStat, errno);
+    if (S_ISDIR(status.st_mode))
+        return fail(channel, OpenStage::isDirectory, EISDIR);
+    if (!S_ISBLK(status.st_mode) && !S_ISREG(status.st_mode))
+        return fail(channel, OpenStage::notADrive, EINVAL);
+    channel.blockDevice = S_ISBLK(status.st_mode);
+    channel.logicalBytes = 512;
+    channel.physicalBytes = 512;
+
+    channel.direct = channel.blockDevice || directAlignment(path) <= 512;
+    int file = open(path, O_RDONLY | O_CLOEXEC | (channel.direct ? O_DIRECT : 0));
+    if (file < 0 && channel.direct && errno == EINVAL) {
+        channel.direct = false;
+        file = open(path, O_RDONLY | O_CLOEXEC);
+    }
+    if (file < 0)
+        return fail(channel, OpenStage::failedOpen, errno);
+
+    if (channel.blockDevice) {
+        std::uint64_t size = 0;
+        int logical = 0;
+        unsigned physical = 0;
+        if (ioctl(file, BLKGETSIZE64, &size) != 0 || ioctl(file, BLKSSZGET, &logical) != 0 || logical < 512 ||
+            logical > 65536)
+            return fail(channel, OpenStage::failedSize, errno);
+        if (ioctl(file, BLKPBSZGET, &physical) != 0 || physical < static_cast<unsigned>(logical))
+            physical = static_cast<unsigned>(logical);
+        channel.sizeBytes = size;
+        channel.logicalBytes = static_cast<std::uint32_t>(logical);
+        channel.physicalBytes = physical;
+        channel.maxBytesPerCommand = maxBytesPerCommand(status.st_rdev);
+    } else {
+        channel.sizeBytes = static_cast<std::uint64_t>(status.st_size);
+    }
+    tellOpen(channel);
+    return file;
+}
+
+class PlainDevice final : public Device {
+public:
+    explicit PlainDevice(int file) : m_file(file) {}
+
+    void execute(const ReaderChannel& channel, char* buffer, ChannelEntry& entry) override {
+        entry.transferredBytes = 0;
+        entry.systemError = 0;
+        const std::uint64_t offset = plain::offsetOf(entry.block);
+        const std::uint32_t length = std::min(plain::lengthOf(entry.block), maxReadBytes);
+        if (!channel.direct) // or a repeated read would be answered by this computer's memory
+            posix_fadvise(m_file, static_cast<off_t>(offset), static_cast<off_t>(length),
+                          POSIX_FADV_DONTNEED);
+        const std::int64_t begin = nowNs();
+        while (entry.transferredBytes < length) {
+            const ssize_t got =
+                pread(m_file, buffer + entry.transferredBytes, length - entry.transferredBytes,
+                      static_cast<off_t>(offset + entry.transferredBytes));
+            if (got < 0 && errno == EINTR)
+                continue;
+            if (got < 0)
+                entry.systemError = errno;
+            if (got <= 0)
+                break;
+            entry.transferredBytes += static_cast<std::uint32_t>(got);
+        }
+        entry.completedAtNs = nowNs();
+        entry.latencyNs = entry.completedAtNs - begin;
+    }
+
+private:
+    int m_file;
+};
+
+} // namespace
+
+std::unique_ptr<Device> openPlain(ReaderChannel& channel, const char* path) {
+    const int file = openFile(channel, path);
+    return file < 0 ? nullptr : std::make_unique<PlainDevice>(file);
+}
+
+} // namespace orbita::reader

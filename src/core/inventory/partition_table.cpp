@@ -1,0 +1,151 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/inventory/partition_table.h"
+
+#include "core/base/bytes.h"
+#include "core/base/names.h"
+
+#include <algorithm>
+#include <array>
+#include <zlib.h>
+
+namespace orbita {
+
+namespace {
+
+constexpr std::array<std::string_view, 6> names = {
+    "none", "classic", "gpt", "gpt-first-damaged", "gpt-second-damaged", "gpt-damaged"};
+
+constexpr std::string_view signature = "EFI PART";
+constexpr std::size_t leastHeaderBytes = 92;
+constexpr std::size_t atHeaderBytes = 12;
+constexpr std::size_t atHeaderCrc = 16;
+constexpr std::size_t atOwnLba = 24;
+constexpr std::size_t atOtherLba = 32;
+constexpr std::size_t atFirstUsable = 40;
+constexpr std::size_t atLastUsable = 48;
+constexpr std::size_t atEntriesLba = 72;
+constexpr std::size_t atEntryCount = 80;
+constexpr std::size_t atEntryBytes = 84;
+constexpr std::size_t atEntriesCrc = 88;
+constexpr std::size_t entryCount = 128;
+constexpr std::size_t entryBytes = 128;
+
+constexpr std::size_t atClassicEntries = 446;
+constexpr std::size_t atClassicMark = 510;
+constexpr unsigned protectiveType = 0xEE;
+
+std::uint32_t crcOf(std::span<const std::byte> bytes) {
+    return static_cast<std::uint32_t>(
+        crc32(0, reinterpret_cast<const Bytef*>(bytes.data()), static_cast<uInt>(bytes.size())));
+}
+
+bool hasSignature(std::span<const std::byte> sector) {
+    return sector.size() >= leastHeaderBytes &&
+           std::equal(signature.begin(), signature.end(), sector.begin(),
+                      [](char c, std::byte b) { return static_cast<std::byte>(c) == b; });
+}
+
+// The header says that it is at `lba`, and its checksum holds.
+bool isWhole(std::span<const std::byte> sector, std::uint64_t lba) {
+    if (!hasSignature(sector))
+        return false;
+    const auto bytes = static_cast<std::size_t>(littleEndian(sector, atHeaderBytes, 4));
+    if (bytes < leastHeaderBytes || bytes > sector.size() || littleEndian(sector, atOwnLba, 8) != lba)
+        return false;
+    std::vector<std::byte> header(sector.begin(), sector.begin() + static_cast<std::ptrdiff_t>(bytes));
+    putLittleEndian(header, atHeaderCrc, 4, 0); // counted as zero in its own checksum
+    return crcOf(header) == littleEndian(sector, atHeaderCrc, 4);
+}
+
+// The entries behind the first header; those not among the bytes at hand are believed.
+bool entriesWhole(std::span<const std::byte> head, std::uint32_t logicalBytes) {
+    const auto header = head.subspan(logicalBytes);
+    const std::uint64_t count = littleEndian(header, atEntryCount, 4);
+    const std::uint64_t size = littleEndian(header, atEntryBytes, 4);
+    const std::uint64_t at = littleEndian(header, atEntriesLba, 8);
+    if (count > head.size() || size > head.size() || at > head.size())
+        return true;
+    const std::uint64_t begin = at * logicalBytes;
+    if (begin > head.size() || count * size > head.size() - begin)
+        return true;
+    return crcOf(head.subspan(static_cast<std::size_t>(begin), static_cast<std::size_t>(count * size))) ==
+           littleEndian(header, atEntriesCrc, 4);
+}
+
+bool hasClassicMark(std::span<const std::byte> head) {
+    return head.size() >= atClassicMark + 2 && littleEndian(head, atClassicMark, 2) == 0xAA55;
+}
+
+bool isProtective(std::span<const std::byte> head) {
+    if (!hasClassicMark(head))
+        return false;
+    for (std::size_t i = 0; i < 4; ++i)
+        if (byteAt(head, atClassicEntries + i * 16 + 4) == protectiveType)
+            return true;
+    return false;
+}
+
+} // namespace
+
+std::string_view tableStateName(TableState state) {
+    return names[static_cast<std::size_t>(state)];
+}
+
+std::optional<TableState> tableStateFromName(std::string_view name) {
+    return enumFromName<TableState>(names, name);
+}
+
+TableState judgeTable(std::span<const std::byte> head, std::span<const std::byte> last,
+                      std::uint32_t logicalBytes, std::uint64_t sectors) {
+    if (logicalBytes < 512 || sectors < 2)
+        return TableState::none;
+    const bool room = head.size() >= std::size_t{2} * logicalBytes;
+    const auto header = room ? head.subspan(logicalBytes, logicalBytes) : std::span<const std::byte>{};
+    const bool first = isWhole(header, 1) && entriesWhole(head, logicalBytes);
+    const bool second = isWhole(last, sectors - 1);
+    if (first && second)
+        return TableState::gpt;
+    if (first)
+        return TableState::gptSecondDamaged;
+    // A second copy alone may be left over from before: it counts where the first sector does not say
+    // otherwise.
+    const bool protective = isProtective(head);
+    if (second && (protective || !hasClassicMark(head)))
+        return TableState::gptFirstDamaged;
+    if (protective || hasSignature(header))
+        return TableState::gptDamaged;
+    return hasClassicMark(head) ? TableState::classic : TableState::none;
+}
+
+MadeTable makeTable(std::uint32_t logicalBytes, std::uint64_t sectors) {
+    MadeTable made;
+    const std::uint64_t entrySectors = entryCount * entryBytes / logicalBytes;
+    made.head.resize(tableHeadBytes(logicalBytes));
+    made.tail.resize(static_cast<std::size_t>(entrySectors + 1) * logicalBytes);
+    made.head[atClassicEntries + 4] = static_cast<std::byte>(protectiveType);
+    putLittleEndian(made.head, atClassicEntries + 8, 4, 1);
+    putLittleEndian(made.head, atClassicEntries + 12, 4, std::min<std::uint64_t>(sectors - 1, 0xFFFFFFFF));
+    putLittleEndian(made.head, atClassicMark, 2, 0xAA55);
+    const auto put = [&](std::span<std::byte> sector, std::uint64_t own, std::uint64_t other,
+                         std::uint64_t entries) {
+        std::transform(signature.begin(), signature.end(), sector.begin(),
+                       [](char c) { return static_cast<std::byte>(c); });
+        putLittleEndian(sector, 8, 4, 0x00010000); // revision 1.0
+        putLittleEndian(sector, atHeaderBytes, 4, leastHeaderBytes);
+        putLittleEndian(sector, atOwnLba, 8, own);
+        putLittleEndian(sector, atOtherLba, 8, other);
+        putLittleEndian(sector, atFirstUsable, 8, 2 + entrySectors);
+        putLittleEndian(sector, atLastUsable, 8, sectors - 2 - entrySectors);
+        putLittleEndian(sector, atEntriesLba, 8, entries);
+        putLittleEndian(sector, atEntryCount, 4, entryCount);
+        putLittleEndian(sector, atEntryBytes, 4, entryBytes);
+        const std::vector<std::byte> nothing(entryCount * entryBytes);
+        putLittleEndian(sector, atEntriesCrc, 4, crcOf(nothing));
+        putLittleEndian(sector, atHeaderCrc, 4, crcOf(sector.first(leastHeaderBytes)));
+    };
+    put(std::span(made.head).subspan(logicalBytes, logicalBytes), 1, sectors - 1, 2);
+    put(std::span(made.tail).last(logicalBytes), sectors - 1, 1, sectors - 1 - entrySectors);
+    return made;
+}
+
+} // namespace orbita

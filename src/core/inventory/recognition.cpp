@@ -1,0 +1,166 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/inventory/recognition.h"
+
+#include "core/base/helper_process.h"
+
+#include <cerrno>
+#include <fcntl.h>
+#include <nlohmann/json.hpp>
+#include <poll.h>
+#include <unistd.h>
+
+namespace orbita {
+
+namespace {
+
+using Json = nlohmann::json;
+
+constexpr Nanoseconds startPatience = std::chrono::seconds{10}; // for a process to begin at all
+
+// One attendant and what it has said so far.
+class Attendant {
+public:
+    explicit Attendant(const std::vector<std::string>& arguments) {
+        int ends[2] = {-1, -1};
+        if (pipe2(ends, O_CLOEXEC) != 0)
+            return;
+        auto started = startHelper("orbita-attendant", arguments, ends[1], STDOUT_FILENO);
+        close(ends[1]);
+        if (started) {
+            m_pid = *started;
+            m_pipe = ends[0];
+        } else {
+            m_error = started.error();
+            close(ends[0]);
+        }
+    }
+    Attendant(const Attendant&) = delete;
+    Attendant& operator=(const Attendant&) = delete;
+    ~Attendant() {
+        if (m_pipe >= 0)
+            close(m_pipe);
+        if (m_pid > 0)
+            leaveBehind(m_pid);
+    }
+
+    [[nodiscard]] int pipe() const { return m_pipe; }
+    [[nodiscard]] const std::string& text() const { return m_text; }
+    [[nodiscard]] const std::optional<Error>& error() const { return m_error; }
+
+    [[nodiscard]] std::optional<Nanoseconds> begun() const { return m_begun; }
+
+    // Takes what has come; at the end of it, closes.
+    void take(Nanoseconds now) {
+        char bytes[4096];
+        const ssize_t got = read(m_pipe, bytes, sizeof bytes);
+        if (got > 0) {
+            if (!m_begun)
+                m_begun = now;
+            m_text.append(bytes, static_cast<std::size_t>(got));
+        } else if (got == 0 || errno != EINTR) {
+            close(m_pipe);
+            m_pipe = -1;
+        }
+    }
+
+private:
+    pid_t m_pid = 0;
+    int m_pipe = -1;
+    std::string m_text;
+    std::optional<Nanoseconds> m_begun;
+    std::optional<Error> m_error;
+};
+
+// Each is given `patience` from when it has begun, which a busy computer may put off.
+void listen(const std::vector<std::unique_ptr<Attendant>>& attendants, Nanoseconds patience) {
+    const MonotonicClock clock;
+    const Nanoseconds begin = clock.now();
+    for (;;) {
+        const Nanoseconds now = clock.now();
+        Nanoseconds longest{};
+        std::vector<pollfd> waiting;
+        std::vector<Attendant*> owners;
+        for (const auto& attendant : attendants) {
+            const auto begun = attendant->begun();
+            const Nanoseconds left = (begun ? *begun + patience : begin + patience + startPatience) - now;
+            if (attendant->pipe() < 0 || left.count() <= 0)
+                continue;
+            longest = std::max(longest, left);
+            waiting.push_back({attendant->pipe(), POLLIN, 0});
+            owners.push_back(attendant.get());
+        }
+        if (waiting.empty())
+            return;
+        // Looked up often enough to end with the first whose time is over.
+        const auto ms = static_cast<int>(std::min(toMilliseconds(longest), 20.0)) + 1;
+        if (poll(waiting.data(), waiting.size(), ms) < 0 && errno != EINTR)
+            return;
+        for (std::size_t i = 0; i < waiting.size(); ++i)
+            if (waiting[i].revents != 0)
+                owners[i]->take(clock.now());
+    }
+}
+
+Recognised recognisedFrom(const std::string& text) {
+    Recognised found;
+    const Json json = Json::parse(text, nullptr, false);
+    if (!json.is_object()) {
+        found.systemError = EPROTO;
+        return found;
+    }
+    found.systemError = json.value("error", 0);
+    found.table = tableStateFromName(json.value("table", "none")).value_or(TableState::none);
+    for (const Json& part : json.value("parts", Json::array()))
+        found.parts.push_back({{},
+                               part.value("first_byte", std::uint64_t{0}),
+                               part.value("bytes", std::uint64_t{0}),
+                               part.value("file_system", ""),
+                               part.value("label", "")});
+    return found;
+}
+
+} // namespace
+
+std::vector<Recognised> recognise(const std::vector<std::string>& devices, Nanoseconds patience) {
+    std::vector<std::unique_ptr<Attendant>> attendants;
+    attendants.reserve(devices.size());
+    for (const std::string& device : devices)
+        attendants.push_back(std::make_unique<Attendant>(std::vector<std::string>{"recognise", device}));
+    listen(attendants, patience);
+    std::vector<Recognised> all;
+    for (const auto& attendant : attendants) {
+        Recognised found;
+        if (attendant->error())
+            found.systemError = ENOENT;
+        else if (attendant->pipe() >= 0)
+            found.silent = true;
+        else
+            found = recognisedFrom(attendant->text());
+        all.push_back(std::move(found));
+    }
+    return all;
+}
+
+Result<void> holdReadOnly(const std::string& device, bool on, Nanoseconds patience) {
+    std::vector<std::unique_ptr<Attendant>> attendants;
+    attendants.push_back(
+        std::make_unique<Attendant>(std::vector<std::string>{"hold", device, on ? "on" : "off"}));
+    const Attendant& attendant = *attendants.front();
+    if (attendant.error())
+        return tl::unexpected(*attendant.error());
+    listen(attendants, patience);
+    const char* tried = on ? "holding read-only" : "letting be written again";
+    if (attendant.pipe() >= 0)
+        return tl::unexpected(Error{Error::Kind::noAnswer, tried, device, "the system did not answer",
+                                    "The drive may hang: check power and cable."});
+    const Json json = Json::parse(attendant.text(), nullptr, false);
+    const int error = json.is_object() ? json.value("error", EPROTO) : EPROTO;
+    if (error == 0)
+        return {};
+    Error failure = systemError(tried, device, error);
+    if (error == EACCES || error == EPERM)
+        failure.advice = "Only root may: start Orbita as root, or run blockdev --setro as root.";
+    return tl::unexpected(std::move(failure));
+}
+
+} // namespace orbita

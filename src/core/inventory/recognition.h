@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Asking an attendant, a process of its own, what lives on a drive; and having the system hold it read-only.
+#pragma once
+
+#include "core/base/clock.h"
+#include "core/base/error.h"
+#include "core/inventory/inventory.h"
+#include "core/inventory/partition_table.h"
+
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace orbita {
+
+struct Recognised {
+    bool silent = false; // the drive did not answer within the patience
+    int systemError = 0; // why it could not be opened (errno); 0: it could
+    TableState table = TableState::none;
+    std::vector<DrivePart> parts; // those with something recognised on them; names are empty
+};
+
+// One attendant for each device, all at once. Each drive is given `patience`, counted from when its attendant
+// has begun; returns when all have answered or run out of it, whatever the drives do. In the order of
+// `devices`.
+std::vector<Recognised> recognise(const std::vector<std::string>& devices, Nanoseconds patience);
+
+// From then on the system itself (file systems, desktop programs) cannot write to `device`, or can again.
+// It stops no pass-through command. Needs root. Waits at most `patience`.
+Result<void> holdReadOnly(const std::string& device, bool on, Nanoseconds patience);
+
+} // namespace orbita

@@ -1,0 +1,149 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/scan/careful_route.h"
+
+#include <algorithm>
+
+namespace orbita {
+
+namespace {
+
+constexpr std::uint64_t stretchBlocks = 256; // read without asking anew
+// Going elsewhere has to be so much better, as it costs a seek and wears the drive.
+constexpr double worthTheWay = 1.1;
+// What a look inside one failed block yields, before any has been taken: half its sectors, for so many
+// failing reads.
+constexpr double guessInsideFails = 12;
+
+} // namespace
+
+CarefulRoute::CarefulRoute(const BlockGrid& grid, const BlockRuns& toVisit,
+                           const std::vector<std::uint64_t>& failed)
+    : m_grid(grid), m_damage(grid.blocks()), m_failed(failed) {
+    for (const auto& [first, end] : toVisit) {
+        m_unread.emplace(first, end);
+        m_left += end - first;
+    }
+    for (const std::uint64_t block : failed) {
+        m_damage.failed(block, {});
+        take(block, 1);
+    }
+    m_left += m_failed.size();
+    // What is not to be visited again has been read.
+    std::uint64_t at = 0;
+    for (const auto& [first, end] : toVisit) {
+        m_damage.read(at, first - at, {});
+        at = end;
+    }
+    if (!toVisit.empty() && at < grid.blocks())
+        m_damage.read(at, grid.blocks() - at, {});
+}
+
+void CarefulRoute::take(std::uint64_t first, std::uint64_t count) {
+    auto run = m_unread.upper_bound(first);
+    if (run == m_unread.begin())
+        return;
+    --run;
+    const std::uint64_t end = run->second;
+    if (end <= first)
+        return;
+    if (run->first == first)
+        m_unread.erase(run);
+    else
+        run->second = first;
+    if (first + count < end)
+        m_unread.emplace(first + count, end);
+    m_left -= std::min(end, first + count) - first;
+}
+
+double CarefulRoute::worthOf(std::uint64_t block) const {
+    const double fails = m_damage.chanceOfFailure(block);
+    return (1 - fails) / ((1 - fails) * m_damage.secondsToRead() + fails * m_damage.secondsToFail());
+}
+
+double CarefulRoute::worthInside() const {
+    if (m_insideSeconds <= 0)
+        return 0.5 / (guessInsideFails * m_damage.secondsToFail());
+    return m_insideSectors / m_grid.blockSectors / m_insideSeconds;
+}
+
+void CarefulRoute::consider(std::uint64_t block, std::uint64_t runEnd, Choice& best) const {
+    const double worth = worthOf(block);
+    if (worth > best.worth)
+        best = {block, runEnd, worth};
+}
+
+std::optional<Stretch> CarefulRoute::next() {
+    // Going on where the head is, else the nearest place further on that is as good as any.
+    Choice here;
+    Choice best;
+    for (const auto& [first, end] : m_unread) {
+        // In steps that double, from both ends of the run: to leave a patch, and to come up to it from
+        // behind.
+        for (std::uint64_t away = 0; first + away < end;
+             away = away == 0 ? DamageModel::leafBlocks : away * 2) {
+            const std::uint64_t nearBegin = first + away;
+            const std::uint64_t nearEnd = away == 0 ? first : end - std::min(end - first, away);
+            if (nearBegin == m_head)
+                here = {nearBegin, end, worthOf(nearBegin)};
+            consider(nearBegin, end, best);
+            consider(nearEnd, end, best);
+        }
+    }
+    if (here.worth > 0 && here.worth * worthTheWay >= best.worth)
+        best = here;
+    else if (best.worth > 0) {
+        // As good, and nearer ahead.
+        for (auto run = m_unread.lower_bound(m_head); run != m_unread.end() && run->first < best.first; ++run)
+            if (worthOf(run->first) * worthTheWay >= best.worth) {
+                best = {run->first, run->second, worthOf(run->first)};
+                break;
+            }
+    }
+
+    if (!m_failed.empty() && (m_unread.empty() || worthInside() > best.worth)) {
+        const auto kindest =
+            std::min_element(m_failed.begin(), m_failed.end(), [this](std::uint64_t a, std::uint64_t b) {
+                return m_damage.chanceOfFailure(a) < m_damage.chanceOfFailure(b);
+            });
+        m_out = Stretch{.first = *kindest, .count = 1, .lookInside = true};
+        m_failed.erase(kindest);
+        --m_left;
+        return m_out;
+    }
+    m_out.reset();
+    if (m_unread.empty())
+        return std::nullopt;
+    // Up to where it may be otherwise; a patch ahead is no reason to stop before it is met.
+    const std::uint64_t count =
+        std::min(best.end - best.first, stretchBlocks - best.first % DamageModel::leafBlocks);
+    m_out = Stretch{.first = best.first, .count = count, .runUp = best.first != m_head};
+    m_outDone = 0;
+    return m_out;
+}
+
+void CarefulRoute::learn(const StretchNews& news) {
+    if (!m_out || m_out->lookInside)
+        return;
+    const std::uint64_t from = m_out->first + m_outDone;
+    if (news.read > 0) {
+        m_damage.read(from, news.read, news.readTime);
+        take(from, news.read);
+        m_outDone += news.read;
+        m_head = from + news.read;
+    }
+    if (news.failed) {
+        m_damage.failed(*news.failed, news.failedTime);
+        take(*news.failed, 1);
+        m_failed.push_back(*news.failed);
+        ++m_left;
+        ++m_outDone;
+        m_head = *news.failed + 1;
+    }
+}
+
+void CarefulRoute::learnInside(SectorCount read, Nanoseconds took) {
+    m_insideSectors += static_cast<double>(read.value);
+    m_insideSeconds += toSeconds(took);
+}
+
+} // namespace orbita

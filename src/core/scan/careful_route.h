@@ -1,0 +1,49 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The order for a sick drive: at any moment, where most readable sectors are to be had for the time it takes.
+#pragma once
+
+#include "core/scan/damage_model.h"
+#include "core/scan/route.h"
+
+#include <map>
+
+namespace orbita {
+
+// There are no phases. Each choice compares what is at hand: going on here, going on somewhere else, or
+// looking inside a block that failed as a whole; the worst places come last by themselves.
+class CarefulRoute final : public Route {
+public:
+    // `failed`: blocks among those of `toVisit` of which it is known that they fail as a whole.
+    CarefulRoute(const BlockGrid& grid, const BlockRuns& toVisit, const std::vector<std::uint64_t>& failed);
+
+    std::optional<Stretch> next() override;
+    [[nodiscard]] bool givesWay() const override { return true; }
+    void learn(const StretchNews& news) override;
+    void learnInside(SectorCount read, Nanoseconds took) override;
+    [[nodiscard]] std::uint64_t blocksLeft() const override { return m_left; }
+    [[nodiscard]] bool sequential() const override { return false; }
+
+private:
+    struct Choice {
+        std::uint64_t first = 0;
+        std::uint64_t end = 0; // of the run it lies in
+        double worth = 0;      // readable blocks a second
+    };
+    [[nodiscard]] double worthOf(std::uint64_t block) const;
+    [[nodiscard]] double worthInside() const;
+    void consider(std::uint64_t block, std::uint64_t runEnd, Choice& best) const;
+    void take(std::uint64_t first, std::uint64_t count);
+
+    BlockGrid m_grid;
+    DamageModel m_damage;
+    std::map<std::uint64_t, std::uint64_t> m_unread; // first -> end
+    std::vector<std::uint64_t> m_failed;             // to be looked into
+    std::uint64_t m_left = 0;
+    std::uint64_t m_head = 0; // the block after the last one read
+    std::optional<Stretch> m_out;
+    std::uint64_t m_outDone = 0; // blocks of m_out that learn() has accounted for
+    double m_insideSectors = 0;
+    double m_insideSeconds = 0;
+};
+
+} // namespace orbita

@@ -1,0 +1,12 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// How patient the engine is; on the drive's clock.
+#pragma once
+
+#include "core/base/units.h"
+
+namespace orbita {
+
+constexpr Nanoseconds slice = std::chrono::milliseconds{20};         // longest wait before looking up
+constexpr Nanoseconds stopPatience = std::chrono::milliseconds{100}; // for a command in flight to come back
+
+} // namespace orbita

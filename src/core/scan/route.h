@@ -1,0 +1,70 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// In which order the blocks of a scan are visited. No I/O: the engine asks what is next and tells what came
+// of it.
+#pragma once
+
+#include "core/base/span_set.h"
+#include "core/scan/plan.h"
+
+#include <memory>
+
+namespace orbita {
+
+// Blocks to be read one after the other.
+struct Stretch {
+    std::uint64_t first = 0; // the first block read
+    std::uint64_t count = 0;
+    bool backward = false;
+    std::uint64_t hop = 0;   // not 0: every other block is one so much further on
+    bool runUp = false;      // one ungraded sector first, so that no seek is counted as lateness
+    bool lookInside = false; // a block that failed as a whole: find its sectors
+    [[nodiscard]] std::uint64_t at(std::uint64_t i) const {
+        if (hop != 0)
+            return first + i / 2 + i % 2 * hop;
+        return backward ? first - i : first + i;
+    }
+    // True where the blocks lie side by side, so that any part of the stretch is one span.
+    [[nodiscard]] bool contiguous() const { return hop == 0 || count < 2; }
+
+    friend bool operator==(const Stretch&, const Stretch&) = default;
+};
+
+// What came of a stretch, up to where it was left.
+struct StretchNews {
+    std::uint64_t read = 0;              // blocks that were answered
+    Nanoseconds readTime{};              // of those
+    std::optional<std::uint64_t> failed; // a block that could not be read
+    Nanoseconds failedTime{};
+};
+
+class Route {
+public:
+    virtual ~Route() = default;
+
+    // The blocks to read next; nothing when all have been handed out.
+    virtual std::optional<Stretch> next() = 0;
+    // True: at a failure the rest of the stretch is left for another time, and so is finding the bad sectors
+    // of the block that failed; next() is asked anew.
+    [[nodiscard]] virtual bool givesWay() const { return false; }
+    // What came of the latest stretch since this was last called.
+    virtual void learn(const StretchNews& news) = 0;
+    // Of a block that was looked into: how many of its sectors were read, and in what time.
+    virtual void learnInside(SectorCount /*read*/, Nanoseconds /*took*/) {}
+
+    // Blocks that next() has not handed out yet.
+    [[nodiscard]] virtual std::uint64_t blocksLeft() const = 0;
+    // True where the blocks are visited side by side, so that time follows from place.
+    [[nodiscard]] virtual bool sequential() const = 0;
+};
+
+// Runs of blocks, ascending and apart.
+using BlockRuns = std::vector<std::pair<std::uint64_t, std::uint64_t>>; // first, end
+
+// The blocks of `grid` that touch one of `parts` (empty: all) and are not wholly inside `done`.
+BlockRuns blocksToVisit(const BlockGrid& grid, const std::vector<LbaSpan>& parts, const SpanSet& done);
+
+// For every order. `failed`: blocks, of those to visit, that are known to fail as a whole.
+std::unique_ptr<Route> makeRoute(const SettledPlan& plan, const BlockRuns& toVisit,
+                                 const std::vector<std::uint64_t>& failed = {});
+
+} // namespace orbita

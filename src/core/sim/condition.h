@@ -1,0 +1,71 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a simulated drive knows of itself: counters, logs and self-tests. Shared by all links to one drive;
+// safe to use from several threads. Its knowledge follows from what is read of its surface, and lags behind
+// it as a real drive's does: a sector that nobody has read since it went bad is not known to be bad.
+#pragma once
+
+#include "core/sim/surface.h"
+
+#include <mutex>
+#include <set>
+
+namespace orbita::sim {
+
+class Condition {
+public:
+    explicit Condition(const Scenario& scenario);
+
+    enum class TestKind : std::uint8_t { shortTest, extended, conveyance, selective };
+    enum class TestResult : std::uint8_t { passed, aborted, failedRead, running };
+    struct Test {
+        TestKind kind = TestKind::shortTest;
+        TestResult result = TestResult::passed;
+        std::uint64_t hours = 0;
+        std::optional<Lba> failingLba;
+    };
+    struct FailedRead {
+        Lba lba;
+        std::uint64_t hours = 0;
+    };
+    // Everything at one moment.
+    struct State {
+        HealthStory health;       // counters as they stand now
+        std::vector<Lba> pending; // ascending: first sectors of physical sectors known to be unreadable
+        std::uint64_t pendingSectors = 0;
+        std::vector<FailedRead> failedReads; // latest first, at most 20
+        std::uint64_t failedReadCount = 0;
+        std::vector<Test> tests; // latest first, at most 20; the running one, if any, is the first
+        bool testRunning = false;
+        double testDone = 0;
+        LbaSpan selectiveSpan{};
+    };
+
+    // `now` counts from when the drive was powered.
+    [[nodiscard]] State state(Nanoseconds now);
+    void noteRead(const LbaSpan& span, const ReadEvent& event, std::uint32_t logicalBytes, Nanoseconds now);
+    // False where one is running already.
+    bool startTest(TestKind kind, Nanoseconds now);
+    void setSelectiveSpan(const LbaSpan& span);
+    void abortTest(Nanoseconds now);
+    void setWatching(bool watching);
+
+    // The latest moment that any link has told of: where a new link's time begins.
+    [[nodiscard]] Nanoseconds latest();
+    [[nodiscard]] unsigned extendedTestMinutes() const;
+
+private:
+    void advance(Nanoseconds now);
+    [[nodiscard]] std::optional<Lba> firstUnreadable(const LbaSpan& span) const;
+
+    mutable std::mutex m_mutex;
+    Scenario m_scenario;
+    State m_state;
+    std::set<std::uint64_t> m_pending;
+    std::uint64_t m_readBytes = 0; // since the story began
+    Nanoseconds m_latest{};
+    Nanoseconds m_testBegan{};
+    Nanoseconds m_testLasts{};
+    std::optional<Lba> m_testFails;
+};
+
+} // namespace orbita::sim

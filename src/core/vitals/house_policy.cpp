@@ -1,0 +1,169 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/vitals/house_policy.h"
+
+#include <cerrno>
+#include <cstdlib>
+#include <filesystem>
+#include <fstream>
+#include <nlohmann/json.hpp>
+#include <sstream>
+
+namespace orbita {
+
+namespace {
+
+using Json = nlohmann::json;
+
+Error badPolicy(const std::string& origin, std::string why) {
+    return {
+        Error::Kind::badCall, "reading the house policy", origin, std::move(why),
+        "docs/formats.md describes house policies. Until it is mended, Orbita's own limits are in force."};
+}
+
+struct BadPolicy {
+    std::string text;
+};
+
+void only(const Json& json, const std::string& where, std::initializer_list<const char*> known) {
+    if (!json.is_object())
+        throw BadPolicy{where + " must be an object"};
+    for (const auto& item : json.items())
+        if (std::find(known.begin(), known.end(), item.key()) == known.end())
+            throw BadPolicy{where + " has a key that no policy knows: \"" + item.key() + "\""};
+}
+
+std::optional<std::int64_t> limit(const Json& json, const std::string& where, const char* key) {
+    const auto it = json.find(key);
+    if (it == json.end() || it->is_null())
+        return std::nullopt;
+    if (!it->is_number_integer())
+        throw BadPolicy{where + "." + key + " must be a whole number, or null for never"};
+    return it->get<std::int64_t>();
+}
+
+std::string text(const Json& json, const std::string& where, const char* key) {
+    const auto it = json.find(key);
+    if (it == json.end() || !it->is_string())
+        throw BadPolicy{where + "." + key + " must be a text"};
+    return it->get<std::string>();
+}
+
+HousePolicy readPolicy(const Json& json) {
+    only(json, "policy", {"format", "version", "name", "limits", "bad_firmware", "plans"});
+    if (json.value("format", "") != "orbita-policy")
+        throw BadPolicy{"policy.format must be \"orbita-policy\""};
+    if (json.value("version", 0) != 1)
+        throw BadPolicy{"policy.version is one that this Orbita does not know; it reads version 1"};
+    HousePolicy policy = defaultPolicy();
+    policy.name = text(json, "policy", "name");
+    if (const auto limits = json.find("limits"); limits != json.end()) {
+        if (!limits->is_object())
+            throw BadPolicy{"policy.limits must be an object"};
+        for (const auto& item : limits->items()) {
+            const std::string where = "policy.limits." + item.key();
+            const auto kind = readingKindFromName(item.key());
+            if (!kind || *kind == ReadingKind::makersOwn)
+                throw BadPolicy{where + ": there is no such reading"};
+            only(item.value(), where, {"note", "warning", "damning"});
+            policy.limits[*kind] = {limit(item.value(), where, "note"), limit(item.value(), where, "warning"),
+                                    limit(item.value(), where, "damning")};
+        }
+    }
+    if (const auto bad = json.find("bad_firmware"); bad != json.end()) {
+        if (!bad->is_array())
+            throw BadPolicy{"policy.bad_firmware must be a list"};
+        for (std::size_t i = 0; i < bad->size(); ++i) {
+            const std::string where = "policy.bad_firmware[" + std::to_string(i) + "]";
+            only((*bad)[i], where, {"model", "firmware", "why"});
+            policy.badFirmware.push_back({text((*bad)[i], where, "model"), text((*bad)[i], where, "firmware"),
+                                          text((*bad)[i], where, "why")});
+        }
+    }
+    if (const auto plans = json.find("plans"); plans != json.end()) {
+        if (!plans->is_array() || plans->empty())
+            throw BadPolicy{"policy.plans must be a list of at least one"};
+        policy.plans.clear();
+        for (std::size_t i = 0; i < plans->size(); ++i) {
+            auto plan = parseNamedPlan((*plans)[i].dump());
+            if (!plan)
+                throw BadPolicy{"policy.plans[" + std::to_string(i) + "] " + plan.error()};
+            policy.plans.push_back(std::move(*plan));
+        }
+    }
+    return policy;
+}
+
+} // namespace
+
+const ReadingLimits* HousePolicy::limitsOf(ReadingKind kind) const {
+    const auto it = limits.find(kind);
+    return it == limits.end() ? nullptr : &it->second;
+}
+
+HousePolicy defaultPolicy() {
+    HousePolicy policy;
+    policy.plans = defaultPlans();
+    using enum ReadingKind;
+    // A drive carries spares for a few early defects; hundreds say that a surface is giving way. Sectors that
+    // cannot be read at all weigh more than those already replaced.
+    policy.limits = {{pendingSectors, {std::nullopt, 1, 200}},
+                     {offlineUncorrectable, {std::nullopt, 1, 200}},
+                     {reallocatedSectors, {1, 24, 800}},
+                     {reallocationEvents, {1, 24, 800}},
+                     {grownDefects, {1, 24, 800}},
+                     {reportedUncorrectable, {1, 12, 400}},
+                     {uncorrectedReads, {1, 12, 400}},
+                     {uncorrectedWrites, {std::nullopt, 1, 40}},
+                     {uncorrectedVerifies, {1, 12, 400}},
+                     {mediaErrors, {std::nullopt, 1, 200}},
+                     {spareLeft, {60, 25, 5}},
+                     {wearUsed, {70, 90, std::nullopt}},
+                     {spinRetries, {std::nullopt, 1, 24}},
+                     {startFailures, {std::nullopt, 1, 24}},
+                     {commandTimeouts, {1, 60, std::nullopt}},
+                     {linkErrors, {1, 300, std::nullopt}},
+                     {nonMediumErrors, {60, 3000, std::nullopt}},
+                     {endToEndErrors, {std::nullopt, 1, 24}},
+                     {temperature, {50, 60, 75}},
+                     {highestTemperature, {60, std::nullopt, std::nullopt}},
+                     {hotMinutes, {60, std::nullopt, std::nullopt}},
+                     {powerOnHours, {45'000, std::nullopt, std::nullopt}}};
+    return policy;
+}
+
+Result<HousePolicy> parsePolicy(const std::string& text, const std::string& origin) {
+    try {
+        return readPolicy(Json::parse(text));
+    } catch (const BadPolicy& bad) {
+        return tl::unexpected(badPolicy(origin, bad.text));
+    } catch (const Json::exception& e) {
+        return tl::unexpected(badPolicy(origin, std::string("it is no valid JSON: ") + e.what()));
+    }
+}
+
+Result<HousePolicy> loadPolicy(const std::string& path) {
+    std::ifstream file(path);
+    std::ostringstream text;
+    if (!(text << file.rdbuf()) || !file)
+        return tl::unexpected(systemError("reading the house policy", path, errno == 0 ? ENOENT : errno));
+    return parsePolicy(text.str(), path);
+}
+
+std::string housePolicyPath() {
+    const auto variable = [](const char* name) {
+        const char* value = std::getenv(name);
+        return std::filesystem::path(value != nullptr ? value : "");
+    };
+    const std::filesystem::path config = variable("XDG_CONFIG_HOME");
+    return ((config.empty() ? variable("HOME") / ".config" : config) / "orbita/house-policy.json").string();
+}
+
+Result<HousePolicy> housePolicy(const std::string& file) {
+    if (!file.empty())
+        return loadPolicy(file);
+    const std::string own = housePolicyPath();
+    std::error_code error;
+    return std::filesystem::exists(own, error) ? loadPolicy(own) : Result<HousePolicy>(defaultPolicy());
+}
+
+} // namespace orbita

@@ -1,0 +1,23 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Starting and aborting the drive's own tests. They run inside the drive, in the background, and read only.
+#pragma once
+
+#include "core/drive/enquiry.h"
+#include "core/vitals/vitals.h"
+
+namespace orbita {
+
+// The link must admit commands that change the drive's state (Link::admit). Fails where the family or the
+// drive has no such test, where one is running already, or where the drive refuses. `span` is of a selective
+// test only.
+Result<void> startSelfTest(Enquiry& enquiry, const Vitals& vitals, SelfTestKind kind,
+                           const LbaSpan& span = {});
+Result<void> abortSelfTest(Enquiry& enquiry, const Vitals& vitals);
+
+// Has an ATA drive watch its own health from now on (SMART ENABLE OPERATIONS). The link must admit it.
+Result<void> enableHealth(Enquiry& enquiry);
+
+// Whether the drive can do it; the reason why not is in the error of startSelfTest.
+bool offers(const SelfTestAbility& ability, SelfTestKind kind);
+
+} // namespace orbita

@@ -1,0 +1,108 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "report/scan_events.h"
+
+#include <cmath>
+#include <nlohmann/json.hpp>
+
+namespace orbita {
+
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+double rounded(double value) {
+    return std::round(value * 1e3) / 1e3;
+}
+
+std::string line(const Json& json) {
+    return json.dump(-1, ' ', false, Json::error_handler_t::replace);
+}
+
+Json gradesJson(const ScanTotals& totals) {
+    Json json = Json::object();
+    for (const Grade grade : allGrades)
+        if (grade != Grade::none && totals.of(grade) > 0)
+            json[std::string(gradeName(grade))] = totals.of(grade);
+    return json;
+}
+
+void addSpan(Json& json, const LbaSpan& span) {
+    if (span.empty())
+        return;
+    json["lba"] = span.first.value;
+    json["sectors"] = span.count.value;
+}
+
+} // namespace
+
+std::string beginEvent(const DriveIdentity& drive, const SettledPlan& plan) {
+    Json json{{"event", "begin"},
+              {"model", drive.model},
+              {"serial", drive.serial},
+              {"sectors", drive.capacity.value},
+              {"logical_bytes", drive.logicalBytes},
+              {"mode", readWayName(plan.asked.way)},
+              {"order", scanOrderName(plan.asked.order)},
+              {"block_sectors", plan.grid.blockSectors}};
+    json["span"] = {{"lba", plan.grid.span.first.value}, {"sectors", plan.grid.span.count.value}};
+    return line(json);
+}
+
+std::string tapeEvent(const TapeEntry& entry) {
+    Json json{{"event", tapeKindName(entry.kind)}, {"at_s", rounded(toSeconds(entry.at))}};
+    addSpan(json, entry.span);
+    if (entry.grade != Grade::none)
+        json["grade"] = gradeName(entry.grade);
+    if (entry.standing != Standing::once)
+        json["standing"] = standingName(entry.standing);
+    if (entry.latency.count() != 0)
+        json["latency_ms"] = rounded(toMilliseconds(entry.latency));
+    if (entry.turns != 0)
+        json["turns"] = rounded(entry.turns);
+    if (entry.count != 0)
+        json["count"] = entry.count;
+    if (entry.disturbance != Disturbance::none)
+        json["disturbance"] = disturbanceName(entry.disturbance);
+    if (entry.kind == TapeKind::stopRule || entry.kind == TapeKind::ruleAsks)
+        json["rule"] = ruleKindName(entry.rule);
+    if (entry.kind == TapeKind::ended)
+        json["ended"] = endedName(entry.ended);
+    return line(json);
+}
+
+std::string progressEvent(const ScanStatus& status) {
+    Json json{{"event", "progress"},
+              {"at_s", rounded(toSeconds(status.elapsed))},
+              {"lba", status.position.value},
+              {"done", status.blocksDone},
+              {"planned", status.blocksPlanned},
+              {"mb_per_s", rounded(status.paceNow / 1e6)},
+              {"blocks", gradesJson(status.totals)}};
+    if (status.left)
+        json["left_s"] = rounded(toSeconds(*status.left));
+    if (status.temperature)
+        json["temperature_c"] = *status.temperature;
+    return line(json);
+}
+
+std::string endEvent(const ScanStatus& status, const std::vector<LedgerEntry>& ledger) {
+    Json defects = Json::array();
+    for (const LedgerEntry& entry : ledger) {
+        Json defect{{"lba", entry.span.first.value},
+                    {"sectors", entry.span.count.value},
+                    {"grade", gradeName(entry.grade)},
+                    {"standing", standingName(entry.standing)},
+                    {"latency_ms", rounded(toMilliseconds(entry.latency))}};
+        defects.push_back(std::move(defect));
+    }
+    return line({{"event", "end"},
+                 {"ended", endedName(status.ended)},
+                 {"covered_sectors", status.totals.covered.value},
+                 {"done", status.blocksDone},
+                 {"planned", status.blocksPlanned},
+                 {"blocks", gradesJson(status.totals)},
+                 {"disturbed", status.totals.disturbed},
+                 {"defects", defects}});
+}
+
+} // namespace orbita

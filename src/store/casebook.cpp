@@ -1,0 +1,616 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/casebook.h"
+
+#include "core/sim/sim_link.h"
+#include "core/vitals/read_vitals.h"
+#include "store/scan_file.h"
+
+#include <QAtomicInt>
+#include <QDir>
+#include <QFileInfo>
+#include <QSqlDatabase>
+#include <QSqlError>
+#include <QSqlQuery>
+#include <QStandardPaths>
+#include <QVariant>
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace orbita {
+
+namespace {
+
+constexpr int currentVersion = 2;
+constexpr int applicationId = 0x4F524243; // "ORBC": what the file is, in its own header
+
+// What each version adds to the one before; never changed once it has been in a release.
+constexpr const char* const versions[] = {
+    R"(CREATE TABLE drive (id INTEGER PRIMARY KEY, key TEXT NOT NULL UNIQUE, weak INTEGER NOT NULL,
+         model TEXT NOT NULL, serial TEXT NOT NULL, firmware TEXT NOT NULL, attachment TEXT NOT NULL,
+         sectors INTEGER NOT NULL, logical_bytes INTEGER NOT NULL, physical_bytes INTEGER NOT NULL);
+       CREATE TABLE visit (id INTEGER PRIMARY KEY, drive INTEGER NOT NULL REFERENCES drive(id),
+         began_at INTEGER NOT NULL, customer TEXT NOT NULL DEFAULT '', job TEXT NOT NULL DEFAULT '',
+         tester TEXT NOT NULL DEFAULT '', words TEXT NOT NULL DEFAULT '', notes TEXT NOT NULL DEFAULT '',
+         data TEXT NOT NULL DEFAULT 'not-asked');
+       CREATE TABLE complaint (visit INTEGER NOT NULL REFERENCES visit(id), mark TEXT NOT NULL,
+         here INTEGER NOT NULL, PRIMARY KEY (visit, mark));
+       CREATE TABLE vitals (id INTEGER PRIMARY KEY, visit INTEGER NOT NULL REFERENCES visit(id),
+         read_at INTEGER NOT NULL, family INTEGER NOT NULL, world_wide_name TEXT NOT NULL,
+         model TEXT NOT NULL, serial TEXT NOT NULL, firmware TEXT NOT NULL, sectors INTEGER NOT NULL);
+       CREATE TABLE reading (vitals INTEGER NOT NULL REFERENCES vitals(id), kind TEXT NOT NULL,
+         attribute INTEGER NOT NULL, unit INTEGER NOT NULL, value INTEGER NOT NULL, normalised INTEGER,
+         worst INTEGER, threshold INTEGER, raw BLOB, own_limit INTEGER, source TEXT NOT NULL);
+       CREATE TABLE raw_page (vitals INTEGER NOT NULL REFERENCES vitals(id), name TEXT NOT NULL,
+         bytes BLOB NOT NULL);
+       CREATE TABLE suspect (vitals INTEGER NOT NULL REFERENCES vitals(id), lba INTEGER NOT NULL,
+         source INTEGER NOT NULL);
+       CREATE TABLE self_test (vitals INTEGER NOT NULL REFERENCES vitals(id), kind INTEGER NOT NULL,
+         result INTEGER NOT NULL, hours INTEGER NOT NULL, failing_lba INTEGER);
+       CREATE TABLE overrule (visit INTEGER NOT NULL REFERENCES visit(id), at INTEGER NOT NULL,
+         reasons TEXT NOT NULL);
+       CREATE INDEX visit_of_drive ON visit(drive);
+       CREATE INDEX reading_of_vitals ON reading(vitals))",
+    R"(CREATE TABLE scan (id INTEGER PRIMARY KEY, drive INTEGER NOT NULL REFERENCES drive(id),
+         started_at INTEGER NOT NULL, ended TEXT NOT NULL, document TEXT NOT NULL);
+       CREATE TABLE plate_chunk (scan INTEGER NOT NULL REFERENCES scan(id), number INTEGER NOT NULL,
+         bytes BLOB NOT NULL, PRIMARY KEY (scan, number));
+       CREATE TABLE deed (visit INTEGER NOT NULL REFERENCES visit(id), at INTEGER NOT NULL, what TEXT NOT NULL);
+       CREATE INDEX scan_of_drive ON scan(drive))"};
+
+QString text(const std::string& s) {
+    return QString::fromStdString(s);
+}
+
+QVariant number(std::uint64_t n) {
+    return QVariant::fromValue(static_cast<qint64>(n));
+}
+
+template <class T>
+QVariant orNull(const std::optional<T>& value) {
+    return value ? QVariant::fromValue(static_cast<qint64>(*value)) : QVariant();
+}
+
+std::optional<std::uint8_t> byteOrNone(const QVariant& v) {
+    return v.isNull() ? std::nullopt : std::optional(static_cast<std::uint8_t>(v.toUInt()));
+}
+
+// One statement with its values; true if it went through.
+bool run(QSqlQuery& query, const char* sql, const QVariantList& values) {
+    if (!query.prepare(QString::fromLatin1(sql)))
+        return false;
+    for (const QVariant& value : values)
+        query.addBindValue(value);
+    return query.exec();
+}
+
+// Undone where it is left without having been kept.
+class Transaction {
+public:
+    explicit Transaction(const QSqlDatabase& database) : m_database(database) { m_database.transaction(); }
+    ~Transaction() {
+        if (!m_kept)
+            m_database.rollback();
+    }
+    Transaction(const Transaction&) = delete;
+    Transaction& operator=(const Transaction&) = delete;
+    bool keep() { return m_kept = m_database.commit(); }
+
+private:
+    QSqlDatabase m_database;
+    bool m_kept = false;
+};
+
+Error refused(const std::string& path, std::string why) {
+    return {
+        Error::Kind::unusable, "opening the casebook", path, std::move(why),
+        "It is left as it is. Move it away to begin a new one, or open it with the Orbita it belongs to."};
+}
+
+int pragma(const QSqlDatabase& database, const char* name) {
+    QSqlQuery query(database);
+    return query.exec(QStringLiteral("PRAGMA %1").arg(QString::fromLatin1(name))) && query.next()
+               ? query.value(0).toInt()
+               : -1;
+}
+
+bool execute(const QSqlDatabase& database, const QString& sql) {
+    QSqlQuery query(database);
+    return query.exec(sql);
+}
+
+bool isEmpty(const QSqlDatabase& database) {
+    QSqlQuery query(database);
+    return query.exec(QStringLiteral("SELECT count(*) FROM sqlite_master")) && query.next() &&
+           query.value(0).toInt() == 0;
+}
+
+// Brings an older casebook to the current version, all or none.
+bool migrate(const QSqlDatabase& database, int from) {
+    Transaction transaction(database);
+    for (int version = from; version < currentVersion; ++version)
+        for (const QString& statement : QString::fromLatin1(versions[version]).split(QLatin1Char(';')))
+            if (!execute(database, statement))
+                return false;
+    return execute(database, QStringLiteral("PRAGMA application_id = %1").arg(applicationId)) &&
+           execute(database, QStringLiteral("PRAGMA user_version = %1").arg(currentVersion)) &&
+           transaction.keep();
+}
+
+std::string keyOf(const DriveIdentity& id, bool weak) {
+    return weak ? fmt::format("place:{}:{}", id.path, id.capacityBytes())
+                : fmt::format("serial:{}:{}", id.model, id.serial);
+}
+
+} // namespace
+
+bool serialMeansNothing(const std::string& serial) {
+    if (serial.size() < 3)
+        return true;
+    // "000000000000", "0123456789ABCDEF", "123456789012", ...
+    const bool oneCharacter =
+        std::all_of(serial.begin(), serial.end(), [&](char c) { return c == serial[0]; });
+    std::string counting = "0123456789ABCDEF0123456789ABCDEF";
+    const std::string counted = "12345678901234567890123456789012";
+    return oneCharacter || counting.rfind(serial, 0) == 0 || counted.rfind(serial, 0) == 0;
+}
+
+std::string casebookPath() {
+    return (QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + "/orbita/casebook.db")
+        .toStdString();
+}
+
+Casebook::Casebook(std::string connection, std::string path, bool readOnly)
+    : m_connection(std::move(connection)), m_path(std::move(path)), m_readOnly(readOnly) {}
+
+Casebook::~Casebook() {
+    database().close();
+    QSqlDatabase::removeDatabase(text(m_connection));
+}
+
+QSqlDatabase Casebook::database() const {
+    return QSqlDatabase::database(text(m_connection));
+}
+
+Error Casebook::failure(const std::string& tried) const {
+    if (m_readOnly)
+        return {Error::Kind::refusedUnsafe, tried, m_path,
+                "it belongs to a newer Orbita and is open for reading only",
+                "Nothing is lost: export what matters to a file."};
+    return {Error::Kind::systemFailure, tried, m_path, database().lastError().text().toStdString(),
+            "Check that there is room and that the folder can be written; what is on the screen is kept "
+            "meanwhile."};
+}
+
+Result<std::unique_ptr<Casebook>> Casebook::open(const std::string& path) {
+    static QAtomicInt counter;
+    const std::string connection = fmt::format("casebook-{}", counter.fetchAndAddRelaxed(1));
+    const bool kept = path != ":memory:";
+    if (kept && !QDir().mkpath(QFileInfo(text(path)).absolutePath()))
+        return tl::unexpected(refused(path, "its folder cannot be made"));
+    QSqlDatabase database = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), text(connection));
+    database.setDatabaseName(text(path));
+    std::unique_ptr<Casebook> casebook(new Casebook(connection, path, false));
+    if (!database.open())
+        return tl::unexpected(refused(path, database.lastError().text().toStdString()));
+    const int version = pragma(database, "user_version");
+    const int application = pragma(database, "application_id");
+    if (version < 0 || application < 0)
+        return tl::unexpected(refused(path, "it is damaged, or no casebook"));
+    const bool fresh = version == 0 && application == 0 && isEmpty(database);
+    if (!fresh && application != applicationId)
+        return tl::unexpected(refused(path, "it is a database, but no casebook of Orbita's"));
+    if (version > currentVersion) {
+        database.close();
+        database.setConnectOptions(QStringLiteral("QSQLITE_OPEN_READONLY"));
+        if (!database.open())
+            return tl::unexpected(refused(path, database.lastError().text().toStdString()));
+        casebook->m_readOnly = true;
+        return casebook;
+    }
+    // Looked at before anything is changed.
+    QSqlQuery check(database);
+    if (!fresh && (!check.exec(QStringLiteral("PRAGMA quick_check")) || !check.next() ||
+                   check.value(0).toString() != QLatin1String("ok")))
+        return tl::unexpected(refused(path, "it is damaged"));
+    check.finish();
+    execute(database, QStringLiteral("PRAGMA foreign_keys = ON"));
+    execute(database, QStringLiteral("PRAGMA synchronous = FULL"));
+    if (kept)
+        execute(database, QStringLiteral("PRAGMA journal_mode = WAL"));
+    if (version < currentVersion && !migrate(database, version))
+        return tl::unexpected(refused(path, database.lastError().text().toStdString()));
+    return casebook;
+}
+
+Result<CaseDrive> Casebook::driveFor(const DriveIdentity& id) {
+    CaseDrive drive;
+    drive.weak = serialMeansNothing(id.serial);
+    const QString key = text(keyOf(id, drive.weak));
+    QSqlQuery query(database());
+    if (!run(query, "SELECT id FROM drive WHERE key = ?", {key}))
+        return tl::unexpected(failure("looking up the drive in"));
+    if (query.next()) {
+        drive.id = query.value(0).toLongLong();
+        return drive;
+    }
+    if (!run(query,
+             "INSERT INTO drive (key, weak, model, serial, firmware, attachment, sectors, logical_bytes, "
+             "physical_bytes) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
+             {key, drive.weak, text(id.model), text(id.serial), text(id.firmware), text(id.attachment),
+              number(id.capacity.value), id.logicalBytes, id.physicalBytes}))
+        return tl::unexpected(failure("entering the drive in"));
+    drive.id = query.lastInsertId().toLongLong();
+    return drive;
+}
+
+Result<std::int64_t> Casebook::beginVisit(std::int64_t drive, std::int64_t at) {
+    QSqlQuery query(database());
+    if (!run(query, "INSERT INTO visit (drive, began_at) VALUES (?, ?)",
+             {QVariant::fromValue<qint64>(drive), QVariant::fromValue<qint64>(at)}))
+        return tl::unexpected(failure("beginning a visit in"));
+    return query.lastInsertId().toLongLong();
+}
+
+Result<void> Casebook::updateVisit(const Visit& visit) {
+    Transaction transaction(database());
+    QSqlQuery query(database());
+    const QVariant id = QVariant::fromValue<qint64>(visit.id);
+    bool good =
+        run(query,
+            "UPDATE visit SET customer = ?, job = ?, tester = ?, words = ?, notes = ?, data = ? WHERE id = ?",
+            {text(visit.customer), text(visit.job), text(visit.tester), text(visit.words), text(visit.notes),
+             text(std::string(dataElsewhereName(visit.data))), id}) &&
+        run(query, "DELETE FROM complaint WHERE visit = ?", {id});
+    for (const Complaint& complaint : visit.complaints)
+        good = good &&
+               run(query, "INSERT INTO complaint (visit, mark, here) VALUES (?, ?, ?)",
+                   {id, text(std::string(complaintName(complaint.mark))), static_cast<int>(complaint.here)});
+    if (!good || !transaction.keep())
+        return tl::unexpected(failure("keeping the visit in"));
+    return {};
+}
+
+Result<std::vector<Visit>> Casebook::visits(std::int64_t drive) {
+    std::vector<Visit> list;
+    QSqlQuery query(database());
+    if (!run(query,
+             "SELECT id, began_at, customer, job, tester, words, notes, data FROM visit WHERE drive = ? "
+             "ORDER BY began_at, id",
+             {QVariant::fromValue<qint64>(drive)}))
+        return tl::unexpected(failure("reading the visits in"));
+    const auto value = [&](int column) { return query.value(column).toString().toStdString(); };
+    while (query.next()) {
+        Visit visit;
+        visit.id = query.value(0).toLongLong();
+        visit.beganAt = query.value(1).toLongLong();
+        visit.customer = value(2);
+        visit.job = value(3);
+        visit.tester = value(4);
+        visit.words = value(5);
+        visit.notes = value(6);
+        visit.data = dataElsewhereFromName(value(7)).value_or(DataElsewhere::notAsked);
+        list.push_back(std::move(visit));
+    }
+    for (Visit& visit : list) {
+        if (!run(query, "SELECT mark, here FROM complaint WHERE visit = ? ORDER BY rowid",
+                 {QVariant::fromValue<qint64>(visit.id)}))
+            return tl::unexpected(failure("reading the complaints in"));
+        while (query.next())
+            if (const auto mark = complaintFromName(query.value(0).toString().toStdString()))
+                visit.complaints.push_back(
+                    {*mark, static_cast<Reproduced>(std::clamp(query.value(1).toInt(), 0, 2))});
+    }
+    return list;
+}
+
+Result<void> Casebook::addVitals(std::int64_t visit, const Vitals& vitals, std::int64_t readAt) {
+    Transaction transaction(database());
+    QSqlQuery query(database());
+    bool good =
+        run(query,
+            "INSERT INTO vitals (visit, read_at, family, world_wide_name, model, serial, firmware, sectors) "
+            "VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
+            {QVariant::fromValue<qint64>(visit), QVariant::fromValue<qint64>(readAt),
+             static_cast<int>(vitals.family), text(vitals.worldWideName), text(vitals.identity.model),
+             text(vitals.identity.serial), text(vitals.identity.firmware),
+             number(vitals.identity.capacity.value)});
+    const QVariant id = query.lastInsertId();
+    for (const Reading& r : vitals.readings)
+        good = good &&
+               run(query,
+                   "INSERT INTO reading (vitals, kind, attribute, unit, value, normalised, worst, threshold, "
+                   "raw, own_limit, source) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+                   {id, text(std::string(readingKindName(r.kind))), r.attribute, static_cast<int>(r.unit),
+                    QVariant::fromValue<qint64>(r.value), orNull(r.normalised), orNull(r.worst),
+                    orNull(r.threshold),
+                    QByteArray(reinterpret_cast<const char*>(r.raw.data()),
+                               static_cast<qsizetype>(r.raw.size())),
+                    orNull(r.ownLimit), text(r.source)});
+    for (const RawPage& page : vitals.raw)
+        good = good && run(query, "INSERT INTO raw_page (vitals, name, bytes) VALUES (?, ?, ?)",
+                           {id, text(page.name),
+                            QByteArray(reinterpret_cast<const char*>(page.bytes.data()),
+                                       static_cast<qsizetype>(page.bytes.size()))});
+    for (const Suspect& suspect : vitals.suspects)
+        good = good && run(query, "INSERT INTO suspect (vitals, lba, source) VALUES (?, ?, ?)",
+                           {id, number(suspect.lba.value), static_cast<int>(suspect.source)});
+    for (const SelfTestEntry& test : vitals.selfTests)
+        good = good &&
+               run(query,
+                   "INSERT INTO self_test (vitals, kind, result, hours, failing_lba) VALUES (?, ?, ?, ?, ?)",
+                   {id, static_cast<int>(test.kind), static_cast<int>(test.result), number(test.hours),
+                    test.failingLba ? number(test.failingLba->value) : QVariant()});
+    if (!good || !transaction.keep())
+        return tl::unexpected(failure("keeping the vitals in"));
+    return {};
+}
+
+Result<std::vector<PastVitals>> Casebook::pastVitals(std::int64_t drive) {
+    std::vector<PastVitals> list;
+    std::vector<qint64> ids;
+    QSqlQuery query(database());
+    if (!run(query,
+             "SELECT vitals.id, visit, read_at, family, world_wide_name, model, serial, firmware, sectors "
+             "FROM vitals "
+             "JOIN visit ON visit.id = vitals.visit WHERE drive = ? ORDER BY read_at, vitals.id",
+             {QVariant::fromValue<qint64>(drive)}))
+        return tl::unexpected(failure("reading earlier vitals in"));
+    while (query.next()) {
+        PastVitals past;
+        ids.push_back(query.value(0).toLongLong());
+        past.visit = query.value(1).toLongLong();
+        past.readAt = query.value(2).toLongLong();
+        past.vitals.family = static_cast<Family>(std::clamp(query.value(3).toInt(), 0, 3));
+        past.vitals.worldWideName = query.value(4).toString().toStdString();
+        past.vitals.identity.model = query.value(5).toString().toStdString();
+        past.vitals.identity.serial = query.value(6).toString().toStdString();
+        past.vitals.identity.firmware = query.value(7).toString().toStdString();
+        past.vitals.identity.capacity.value = query.value(8).toULongLong();
+        list.push_back(std::move(past));
+    }
+    for (std::size_t i = 0; i < list.size(); ++i) {
+        Vitals& vitals = list[i].vitals;
+        if (!run(query,
+                 "SELECT kind, attribute, unit, value, normalised, worst, threshold, raw, own_limit, source "
+                 "FROM "
+                 "reading WHERE vitals = ? ORDER BY rowid",
+                 {ids[i]}))
+            return tl::unexpected(failure("reading earlier vitals in"));
+        while (query.next()) {
+            const auto kind = readingKindFromName(query.value(0).toString().toStdString());
+            if (!kind)
+                continue;
+            Reading r;
+            r.kind = *kind;
+            r.attribute = static_cast<std::uint8_t>(query.value(1).toUInt());
+            r.unit = static_cast<ReadingUnit>(std::clamp(query.value(2).toInt(), 0, 8));
+            r.value = query.value(3).toLongLong();
+            r.normalised = byteOrNone(query.value(4));
+            r.worst = byteOrNone(query.value(5));
+            r.threshold = byteOrNone(query.value(6));
+            const QByteArray raw = query.value(7).toByteArray();
+            std::copy_n(raw.begin(),
+                        std::min<std::size_t>(r.raw.size(), static_cast<std::size_t>(raw.size())),
+                        r.raw.begin());
+            if (!query.value(8).isNull())
+                r.ownLimit = query.value(8).toLongLong();
+            r.source = query.value(9).toString().toStdString();
+            vitals.readings.push_back(std::move(r));
+        }
+        if (!run(query, "SELECT lba, source FROM suspect WHERE vitals = ? ORDER BY rowid", {ids[i]}))
+            return tl::unexpected(failure("reading earlier vitals in"));
+        while (query.next())
+            vitals.suspects.push_back({Lba{query.value(0).toULongLong()},
+                                       static_cast<SuspectSource>(std::clamp(query.value(1).toInt(), 0, 4))});
+        if (!run(query,
+                 "SELECT kind, result, hours, failing_lba FROM self_test WHERE vitals = ? ORDER BY rowid",
+                 {ids[i]}))
+            return tl::unexpected(failure("reading earlier vitals in"));
+        while (query.next()) {
+            SelfTestEntry test;
+            test.kind = static_cast<SelfTestKind>(std::clamp(query.value(0).toInt(), 0, 4));
+            test.result = static_cast<SelfTestResult>(std::clamp(query.value(1).toInt(), 0, 5));
+            test.hours = query.value(2).toULongLong();
+            if (!query.value(3).isNull())
+                test.failingLba = Lba{query.value(3).toULongLong()};
+            vitals.selfTests.push_back(test);
+        }
+    }
+    return list;
+}
+
+Result<std::vector<RawPage>> Casebook::rawPages(std::int64_t visit, std::int64_t readAt) {
+    std::vector<RawPage> pages;
+    QSqlQuery query(database());
+    if (!run(query,
+             "SELECT name, bytes FROM raw_page JOIN vitals ON vitals.id = raw_page.vitals WHERE visit = ? "
+             "AND read_at "
+             "= ? ORDER BY raw_page.rowid",
+             {QVariant::fromValue<qint64>(visit), QVariant::fromValue<qint64>(readAt)}))
+        return tl::unexpected(failure("reading raw pages in"));
+    while (query.next()) {
+        RawPage page;
+        page.name = query.value(0).toString().toStdString();
+        for (const char c : query.value(1).toByteArray())
+            page.bytes.push_back(static_cast<std::byte>(c));
+        pages.push_back(std::move(page));
+    }
+    return pages;
+}
+
+namespace {
+
+bool goesOn(const ScanRecord& record) {
+    return std::any_of(record.tape.begin(), record.tape.end(),
+                       [](const TapeEntry& entry) { return entry.kind == TapeKind::continued; });
+}
+
+} // namespace
+
+Result<std::int64_t> Casebook::keepScan(std::int64_t scan, const ScanRecord& record, PlateEncoder& encoder) {
+    const auto drive = driveFor(record.drive);
+    if (!drive)
+        return tl::unexpected(drive.error());
+    Transaction transaction(database());
+    QSqlQuery query(database());
+    // A scan that goes on takes the place of what was kept of it when it was broken off.
+    if (scan == 0 && goesOn(record) &&
+        run(query,
+            "SELECT id FROM scan WHERE drive = ? AND started_at = ? AND ended <> 'complete' ORDER BY id DESC "
+            "LIMIT 1",
+            {QVariant::fromValue<qint64>(drive->id), QVariant::fromValue<qint64>(record.startedAt)}) &&
+        query.next())
+        scan = query.value(0).toLongLong();
+    const QString ended = text(std::string(endedName(record.status.ended)));
+    const QString document = text(scanDocument(record));
+    bool good = scan == 0
+                    ? run(query, "INSERT INTO scan (drive, started_at, ended, document) VALUES (?, ?, ?, ?)",
+                          {QVariant::fromValue<qint64>(drive->id),
+                           QVariant::fromValue<qint64>(record.startedAt), ended, document})
+                    : run(query, "UPDATE scan SET ended = ?, document = ? WHERE id = ?",
+                          {ended, document, QVariant::fromValue<qint64>(scan)});
+    const std::int64_t id = scan == 0 ? query.lastInsertId().toLongLong() : scan;
+    if (record.plate) {
+        const std::vector<std::string>& chunks = encoder.encode(*record.plate);
+        for (const std::size_t number : encoder.changed())
+            good = good &&
+                   run(query, "INSERT OR REPLACE INTO plate_chunk (scan, number, bytes) VALUES (?, ?, ?)",
+                       {QVariant::fromValue<qint64>(id), static_cast<qint64>(number),
+                        QByteArray::fromStdString(chunks[number])});
+    }
+    if (good && transaction.keep())
+        return id;
+    encoder.forget(); // what it had encoded was not kept
+    return tl::unexpected(failure("keeping the scan in"));
+}
+
+Result<std::vector<KeptScan>> Casebook::scans() {
+    QSqlQuery query(database());
+    if (!run(query,
+             "SELECT scan.id, started_at, model, serial, sectors * logical_bytes, ended FROM scan "
+             "JOIN drive ON drive.id = scan.drive ORDER BY started_at DESC, scan.id DESC",
+             {}))
+        return tl::unexpected(failure("reading the scans in"));
+    std::vector<KeptScan> list;
+    while (query.next()) {
+        KeptScan kept;
+        kept.id = query.value(0).toLongLong();
+        kept.startedAt = query.value(1).toLongLong();
+        kept.model = query.value(2).toString().toStdString();
+        kept.serial = query.value(3).toString().toStdString();
+        kept.capacityBytes = query.value(4).toULongLong();
+        kept.ended = endedFromName(query.value(5).toString().toStdString()).value_or(Ended::running);
+        list.push_back(std::move(kept));
+    }
+    return list;
+}
+
+Result<ScanRecord> Casebook::loadScan(std::int64_t scan) {
+    QSqlQuery query(database());
+    const QVariant id = QVariant::fromValue<qint64>(scan);
+    if (!run(query, "SELECT document FROM scan WHERE id = ?", {id}))
+        return tl::unexpected(failure("reading the scan in"));
+    if (!query.next())
+        return tl::unexpected(Error{Error::Kind::notFound, "opening the scan in", m_path,
+                                    fmt::format("it holds no scan with the number {}", scan),
+                                    "Choose one from the list."});
+    auto record = scanFromDocument(query.value(0).toString().toStdString(), m_path);
+    if (!record)
+        return record;
+    std::vector<std::string> chunks((record->plan.grid.blocks() + plateChunkBlocks - 1) / plateChunkBlocks);
+    if (!run(query, "SELECT number, bytes FROM plate_chunk WHERE scan = ?", {id}))
+        return tl::unexpected(failure("reading the plate in"));
+    while (query.next())
+        if (const std::size_t number = query.value(0).toULongLong(); number < chunks.size())
+            chunks[number] = query.value(1).toByteArray().toStdString();
+    auto plate = decodePlate(record->plan.grid.blocks(), chunks);
+    if (!plate)
+        return tl::unexpected(plate.error());
+    record->plate = *plate;
+    return record;
+}
+
+Result<void> Casebook::addDeed(std::int64_t visit, std::int64_t at, const std::string& what) {
+    QSqlQuery query(database());
+    if (!run(query, "INSERT INTO deed (visit, at, what) VALUES (?, ?, ?)",
+             {QVariant::fromValue<qint64>(visit), QVariant::fromValue<qint64>(at), text(what)}))
+        return tl::unexpected(failure("entering what was done in"));
+    return {};
+}
+
+Result<std::vector<std::string>> Casebook::deeds(std::int64_t visit) {
+    QSqlQuery query(database());
+    if (!run(query, "SELECT what FROM deed WHERE visit = ? ORDER BY at, rowid",
+             {QVariant::fromValue<qint64>(visit)}))
+        return tl::unexpected(failure("reading what was done in"));
+    std::vector<std::string> list;
+    while (query.next())
+        list.push_back(query.value(0).toString().toStdString());
+    return list;
+}
+
+Result<void> Casebook::addOverrule(std::int64_t visit, std::int64_t at, const std::string& reasons) {
+    QSqlQuery query(database());
+    if (!run(query, "INSERT INTO overrule (visit, at, reasons) VALUES (?, ?, ?)",
+             {QVariant::fromValue<qint64>(visit), QVariant::fromValue<qint64>(at), text(reasons)}))
+        return tl::unexpected(failure("keeping that the gate was overruled in"));
+    return {};
+}
+
+Result<std::vector<std::string>> Casebook::overrules(std::int64_t visit) {
+    std::vector<std::string> list;
+    QSqlQuery query(database());
+    if (!run(query, "SELECT reasons FROM overrule WHERE visit = ? ORDER BY at",
+             {QVariant::fromValue<qint64>(visit)}))
+        return tl::unexpected(failure("reading what was overruled in"));
+    while (query.next())
+        list.push_back(query.value(0).toString().toStdString());
+    return list;
+}
+
+Result<void> addEarlierVisits(Casebook& casebook, const std::vector<Target>& demonstration,
+                              std::int64_t now) {
+    constexpr std::int64_t day = 86'400;
+    for (const Target& target : demonstration) {
+        if (!target.scenario)
+            continue;
+        for (const sim::EarlierVisit& earlier : target.scenario->earlier) {
+            // The drive as it was then answers the same commands as today's.
+            sim::Scenario then = *target.scenario;
+            then.health = earlier.health;
+            then.defects.clear();
+            Target past = target;
+            past.condition = std::make_shared<sim::Condition>(then);
+            past.scenario = then;
+            auto way = openCommandPath(past, false);
+            if (!way)
+                return tl::unexpected(way.error());
+            Enquiry enquiry(*way->link, way->speaks, way->path, std::chrono::seconds{20});
+            const Vitals vitals = readVitals(enquiry, target.identity);
+            const auto drive = casebook.driveFor(vitals.identity);
+            if (!drive)
+                return tl::unexpected(drive.error());
+            const std::int64_t at = now - day * earlier.daysAgo;
+            const auto id = casebook.beginVisit(drive->id, at);
+            if (!id)
+                return tl::unexpected(id.error());
+            Visit visit;
+            visit.id = *id;
+            visit.customer = "Tide-gauge network";
+            visit.job = earlier.job;
+            visit.tester = earlier.tester;
+            visit.notes = earlier.notes;
+            for (const std::string& mark : earlier.complaints)
+                if (const auto known = complaintFromName(mark))
+                    visit.complaints.push_back({*known, Reproduced::notTried});
+            auto kept = casebook.updateVisit(visit);
+            if (kept)
+                kept = casebook.addVitals(*id, vitals, at);
+            if (!kept)
+                return kept;
+        }
+    }
+    return {};
+}
+
+} // namespace orbita

@@ -1,0 +1,115 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The casebook: every drive seen, each visit with what was complained of and what the drive said of itself.
+// One SQLite file (docs/formats.md), written through to the disk at every change.
+#pragma once
+
+#include "core/scan/record.h"
+#include "core/target/target.h"
+#include "core/vitals/findings.h"
+#include "store/plate_codec.h"
+
+#include <memory>
+#include <string>
+#include <vector>
+
+class QSqlDatabase;
+
+namespace orbita {
+
+struct CaseDrive {
+    std::int64_t id = 0;
+    // Told apart by place and capacity only, because no serial number was to be had: may be another drive.
+    bool weak = false;
+};
+
+struct Visit {
+    std::int64_t id = 0;
+    std::int64_t beganAt = 0; // seconds since 1970
+    std::string customer;
+    std::string job;
+    std::string tester;
+    std::string words; // the complaint as it was told
+    std::string notes;
+    DataElsewhere data = DataElsewhere::notAsked;
+    std::vector<Complaint> complaints;
+};
+
+struct PastVitals {
+    std::int64_t visit = 0;
+    std::int64_t readAt = 0; // seconds since 1970
+    Vitals vitals;           // without raw pages
+};
+
+// A scan in the list of those kept.
+struct KeptScan {
+    std::int64_t id = 0;
+    std::int64_t startedAt = 0; // seconds since 1970
+    std::string model;
+    std::string serial;
+    std::uint64_t capacityBytes = 0;
+    Ended ended = Ended::running; // running: it was cut off
+};
+
+// Not thread-safe, and bound to the thread that opened it.
+class Casebook {
+public:
+    // Opens or creates it; ":memory:" is one that is forgotten. Older versions are brought up to date, in one
+    // step. Errors name the path: a casebook of a newer Orbita is opened for reading only; one that is
+    // damaged, or no casebook, is refused and left as it is.
+    static Result<std::unique_ptr<Casebook>> open(const std::string& path);
+    ~Casebook();
+    Casebook(const Casebook&) = delete;
+    Casebook& operator=(const Casebook&) = delete;
+
+    [[nodiscard]] bool readOnly() const { return m_readOnly; }
+    [[nodiscard]] const std::string& path() const { return m_path; }
+
+    // The drive's page, made if there is none. By serial number and model, else by path and capacity.
+    Result<CaseDrive> driveFor(const DriveIdentity& identity);
+    // A new visit of that drive.
+    Result<std::int64_t> beginVisit(std::int64_t drive, std::int64_t at);
+    // Replaces what is known of the visit with that id.
+    Result<void> updateVisit(const Visit& visit);
+    Result<std::vector<Visit>> visits(std::int64_t drive); // oldest first
+
+    // Readings, suspects, self-tests and raw pages, all or none.
+    Result<void> addVitals(std::int64_t visit, const Vitals& vitals, std::int64_t readAt);
+    Result<std::vector<PastVitals>> pastVitals(std::int64_t drive); // oldest first
+    Result<std::vector<RawPage>> rawPages(std::int64_t visit, std::int64_t readAt);
+
+    // Enters the scan where `scan` is 0, else brings it up to date; all or none. Of the plate, only what
+    // changed since `encoder` was last used is written. Returns its id.
+    Result<std::int64_t> keepScan(std::int64_t scan, const ScanRecord& record, PlateEncoder& encoder);
+    Result<std::vector<KeptScan>> scans(); // newest first
+    // As it was kept; one that was cut off comes back as ended by `stopped`. Errors: no such scan, damaged.
+    Result<ScanRecord> loadScan(std::int64_t scan);
+
+    // That somebody went on although the gate was closed, and why it was.
+    Result<void> addOverrule(std::int64_t visit, std::int64_t at, const std::string& reasons);
+    Result<std::vector<std::string>> overrules(std::int64_t visit);
+
+    // What was done to the drive on a visit that changed its state, never its medium: self-tests begun and
+    // aborted, health reporting switched on, held read-only. Oldest first.
+    Result<void> addDeed(std::int64_t visit, std::int64_t at, const std::string& what);
+    Result<std::vector<std::string>> deeds(std::int64_t visit);
+
+private:
+    Casebook(std::string connection, std::string path, bool readOnly);
+    [[nodiscard]] QSqlDatabase database() const;
+    [[nodiscard]] Error failure(const std::string& tried) const;
+
+    std::string m_connection;
+    std::string m_path;
+    bool m_readOnly;
+};
+
+// $XDG_DATA_HOME/orbita/casebook.db
+std::string casebookPath();
+
+// True for serial numbers that makers and bridges put where there is none.
+bool serialMeansNothing(const std::string& serial);
+
+// Gives the demonstration's drives the visits that their scenarios tell of.
+Result<void> addEarlierVisits(Casebook& casebook, const std::vector<Target>& demonstration, std::int64_t now);
+
+} // namespace orbita

@@ -1,0 +1,100 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Drives that come and go while the rack looks on, on a made-up system.
+#include "app/rack/dial_state.h"
+#include "app/rack/rack_model.h"
+
+#include <QAbstractItemModelTester>
+#include <QDir>
+#include <QSignalSpy>
+#include <QTemporaryDir>
+#include <QTest>
+#include <sys/stat.h>
+
+using namespace orbita;
+using namespace orbita::app;
+
+class TestRack final : public QObject {
+    Q_OBJECT
+private:
+    std::unique_ptr<QTemporaryDir> m_dir;
+
+    [[nodiscard]] QString at(const QString& path) const { return m_dir->filePath(path); }
+    void put(const QString& path, const QByteArray& content) const {
+        QDir().mkpath(QFileInfo(at(path)).path());
+        QFile file(at(path));
+        if (!file.open(QIODevice::WriteOnly) || file.write(content) != content.size())
+            qFatal("cannot write the made-up system");
+    }
+    void plugIn(const QString& name, const QByteArray& serial, bool frozen = false) const {
+        const QString block = "sys/devices/pci/" + name + "/block/" + name;
+        put(block + "/size", "2048\n");
+        put(block + "/device/model", "Petrel 5\n");
+        put(block + "/serial", serial + "\n");
+        QDir().mkpath(at("dev"));
+        if (frozen)
+            mkfifo(QFile::encodeName(at("dev/" + name)).constData(), 0600);
+        else
+            put("dev/" + name, QByteArray(2048 * 512, 0));
+        QDir().mkpath(at("sys/block"));
+        QFile::link(at(block), at("sys/block/" + name));
+    }
+    void pull(const QString& name) const {
+        QFile::remove(at("sys/block/" + name));
+        QFile::remove(at("dev/" + name));
+    }
+    [[nodiscard]] SystemPaths system() const {
+        const std::filesystem::path root = m_dir->path().toStdString();
+        return {root / "sys", root / "proc", root / "udev", root / "dev"};
+    }
+
+private slots:
+    void init() { m_dir = std::make_unique<QTemporaryDir>(); }
+
+    void drivesComeAndGo() {
+        plugIn("sda", "PT5-0001");
+        RackModel rack(RackModel::Source::attachedDrives, system());
+        const QAbstractItemModelTester tester(&rack, QAbstractItemModelTester::FailureReportingMode::QtTest);
+        QCOMPARE(rack.rowCount(), 1); // not empty when the window opens
+        QVERIFY(rack.index(0, 0).data(Qt::AccessibleTextRole).toString().contains("PT5-0001"));
+        plugIn("sdb", "PT5-0002");
+        QTRY_COMPARE_WITH_TIMEOUT(rack.rowCount(), 2, 20'000);
+        QCOMPARE(rack.desk(1)->identity().serial, std::string("PT5-0002"));
+        const QSignalSpy gone(&rack, &RackModel::driveGone);
+        pull("sda");
+        QTRY_COMPARE_WITH_TIMEOUT(rack.rowCount(), 1, 20'000);
+        QCOMPARE(gone.size(), 1);
+        QCOMPARE(rack.desk(0)->identity().serial, std::string("PT5-0002"));
+    }
+    // Another drive at the path of the one that was pulled is another drive, with a visit of its own.
+    void anotherDriveAtTheSamePathIsAnother() {
+        plugIn("sda", "PT5-0001");
+        RackModel rack(RackModel::Source::attachedDrives, system());
+        rack.desk(0)->setData(DataElsewhere::saved);
+        pull("sda");
+        QTRY_COMPARE_WITH_TIMEOUT(rack.rowCount(), 0, 20'000);
+        QDir(at("sys/devices")).removeRecursively();
+        plugIn("sda", "PT5-0009");
+        QTRY_COMPARE_WITH_TIMEOUT(rack.rowCount(), 1, 20'000);
+        QCOMPARE(rack.desk(0)->identity().serial, std::string("PT5-0009"));
+        QCOMPARE(rack.desk(0)->data(), DataElsewhere::notAsked);
+    }
+    void aSilentDriveStandsInTheRackAsSuch() {
+        plugIn("sda", "PT5-0001");
+        plugIn("sdb", "PT5-0002", true);
+        RackModel rack(RackModel::Source::attachedDrives, system());
+        QTRY_COMPARE_WITH_TIMEOUT(rack.rowCount(), 2, 20'000);
+        QCOMPARE(standOf(*rack.desk(1)), QString("Does not answer"));
+        QVERIFY(standOf(*rack.desk(0)) != QString("Does not answer"));
+    }
+    void copiedSerialsAreToldApart() {
+        plugIn("sda", "000-SAME-1");
+        plugIn("sdb", "000-SAME-1");
+        RackModel rack(RackModel::Source::attachedDrives, system());
+        QTRY_COMPARE_WITH_TIMEOUT(rack.rowCount(), 2, 20'000);
+        for (int row = 0; row < 2; ++row)
+            QCOMPARE(standOf(*rack.desk(row)), QString("Serial not unique"));
+    }
+};
+
+QTEST_MAIN(TestRack)
+#include "test_rack.moc"

@@ -1,0 +1,248 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Every codec fed with bytes that a fuzzer thinks up: fuzz_codecs --codec=NAME FOLDER...
+// Beyond not crashing, what must hold of any input is checked here.
+#include "core/drive/ata/identify.h"
+#include "core/drive/ata/logs.h"
+#include "core/drive/enquiry.h"
+#include "core/drive/link/command_gate.h"
+#include "core/drive/nvme/commands.h"
+#include "core/drive/nvme/pages.h"
+#include "core/drive/scsi/ata_translation.h"
+#include "core/drive/scsi/commands.h"
+#include "core/drive/scsi/log_pages.h"
+#include "core/drive/scsi/pages.h"
+#include "core/inventory/partition_table.h"
+#include "core/sim/virtual_clock.h"
+#include "core/vitals/findings.h"
+#include "core/vitals/read_vitals.h"
+
+#include <algorithm>
+#include <cstdio>
+#include <cstdlib>
+#include <cstring>
+#include <deque>
+
+namespace {
+
+using namespace orbita;
+using Bytes = std::span<const std::byte>;
+
+// What holds of any input; a fuzzer takes note of an abort.
+void mustHold(bool holds) {
+    if (!holds)
+        std::abort();
+}
+
+unsigned firstByte(Bytes bytes) {
+    return bytes.empty() ? 0 : std::to_integer<unsigned>(bytes[0]);
+}
+
+void identify(Bytes bytes) {
+    if (const auto data = ata::decodeIdentify(bytes)) {
+        mustHold(data->logicalBytes >= 512 && data->physicalBytes >= data->logicalBytes);
+        const auto again = ata::decodeIdentify(ata::encodeIdentify(*data));
+        mustHold(again && again->serial == data->serial && again->capacity == data->capacity);
+    }
+}
+
+void smart(Bytes bytes) {
+    if (const auto data = ata::decodeSmartData(bytes))
+        mustHold(data->attributes.size() <= 30);
+    (void)ata::decodeSummaryErrors(bytes);
+    (void)ata::decodeExtendedErrors(bytes);
+    if (const auto tests = ata::decodeSelfTests(bytes))
+        mustHold(tests->size() <= 21);
+    (void)ata::decodeExtendedSelfTests(bytes);
+    (void)ata::decodeSelective(bytes);
+    (void)ata::checksumGood(bytes);
+}
+
+void ataLogs(Bytes bytes) {
+    if (const auto defects = ata::decodePendingDefects(bytes))
+        mustHold(defects->listed.size() <= bytes.size());
+    (void)ata::decodePhyCounters(bytes);
+    (void)ata::decodeSctStatus(bytes);
+    (void)ata::decodeAnswer(bytes);
+}
+
+void scsiPages(Bytes bytes) {
+    (void)scsi::decodeInquiry(bytes);
+    (void)scsi::decodeSerialNumber(bytes);
+    (void)scsi::decodeWorldWideName(bytes);
+    (void)scsi::identifyInside(bytes);
+    (void)scsi::decodeMaxTransfer(bytes);
+    (void)scsi::decodeCharacteristics(bytes);
+    for (const auto& capacity : {scsi::decodeCapacity10(bytes), scsi::decodeCapacity16(bytes)})
+        if (capacity && capacity->sectors.value != 0)
+            mustHold(capacity->logicalBytes != 0 && capacity->physicalBytes >= capacity->logicalBytes);
+    if (const auto mode = scsi::decodeMode10(bytes, static_cast<std::uint8_t>(firstByte(bytes) & 0x3FU)))
+        (void)scsi::recoveryTimeLimit(mode->page);
+    if (const auto defects = scsi::decodeDefects12(bytes))
+        mustHold(defects->listed.size() <= bytes.size());
+}
+
+void scsiLogs(Bytes bytes) {
+    const auto log =
+        scsi::decodeLog(bytes, static_cast<std::uint8_t>(firstByte(bytes) & 0x3FU),
+                        bytes.size() > 1 ? std::to_integer<std::uint8_t>(bytes[1]) : std::uint8_t{0});
+    if (!log)
+        return;
+    (void)scsi::errorCounters(*log);
+    (void)scsi::temperatures(*log);
+    (void)scsi::selfTests(*log);
+    (void)scsi::backgroundScan(*log);
+    (void)scsi::pendingDefects(*log);
+    (void)scsi::percentageUsed(*log);
+    (void)scsi::informationalException(*log);
+}
+
+void sense(Bytes bytes) {
+    if (const auto decoded = scsi::decodeSense(bytes)) {
+        (void)scsi::answerFromSense(*decoded);
+        (void)scsi::encodeSense(*decoded, true);
+    }
+    Reply reply;
+    reply.carried = Carried::answered;
+    reply.status = scsi::status::checkCondition;
+    std::copy_n(bytes.begin(), std::min(bytes.size(), reply.bytes.size()), reply.bytes.begin());
+    // Whatever the bytes, an unreadable sector is claimed only by a medium error.
+    const auto decoded = scsi::decodeSense(reply.bytes);
+    if (judgeScsi(reply).outcome == Outcome::unreadable)
+        mustHold(decoded && decoded->key == scsi::senseKey::mediumError);
+    (void)judgeNvme(reply);
+    (void)judgeAta(reply);
+}
+
+void nvmePages(Bytes bytes) {
+    (void)nvme::decodeController(bytes);
+    if (const auto ns = nvme::decodeNamespace(bytes); ns && ns->size.value != 0)
+        mustHold(ns->logicalBytes >= 512);
+    (void)nvme::decodeHealth(bytes);
+    mustHold(nvme::decodeErrors(bytes).size() <= bytes.size() / nvme::errorEntryBytes);
+    if (const auto tests = nvme::decodeSelfTests(bytes))
+        mustHold(tests->latestFirst.size() <= 20);
+    (void)nvme::adminSupported(bytes, 0x14);
+}
+
+// The last sector stands at the end of the input.
+void partitionTable(Bytes bytes) {
+    constexpr std::size_t sector = 512;
+    const std::size_t head = bytes.size() > sector ? bytes.size() - sector : 0;
+    (void)judgeTable(bytes.first(head), bytes.subspan(head), sector, 100'000);
+}
+
+// Any command block at all: what the gate lets pass is never of a kind that it is there to refuse.
+void gate(Bytes bytes) {
+    CommandBlock block;
+    block.protocol = static_cast<Protocol>(firstByte(bytes) % 5);
+    if (!bytes.empty())
+        bytes = bytes.subspan(1);
+    const std::size_t own = std::min(bytes.size(), block.bytes.size());
+    std::copy_n(bytes.begin(), own, block.bytes.begin());
+    const Bytes parameters = bytes.subspan(own);
+    const CommandClass is = classOf(block, parameters);
+    mustHold(mayPass(block, parameters, Admission::readingOnly) == (is == CommandClass::mediumReading));
+    mustHold(mayPass(block, parameters, Admission::stateToo) ==
+             (is == CommandClass::mediumReading || is == CommandClass::stateChanging));
+}
+
+// A drive that answers every question with the next bytes of the input.
+class BabblingLink final : public Link {
+public:
+    explicit BabblingLink(Bytes bytes) : m_bytes(bytes) {}
+    void withdrawQueued() override {}
+    void abandon() override {}
+    [[nodiscard]] std::size_t queueLimit() const override { return 16; }
+    [[nodiscard]] Clock& clock() override { return m_clock; }
+    [[nodiscard]] Bytes data() const override { return m_data; }
+
+protected:
+    void send(std::span<const Request> requests) override {
+        m_queue.insert(m_queue.end(), requests.begin(), requests.end());
+    }
+    std::size_t collect(std::span<Reply> replies, Nanoseconds patience) override {
+        if (m_queue.empty() || replies.empty() || m_bytes.empty()) {
+            m_clock.sleep(patience);
+            return 0;
+        }
+        const unsigned kind = std::to_integer<unsigned>(take(1)[0]);
+        Reply& reply = replies[0];
+        reply = {};
+        reply.tag = m_queue.front().tag;
+        reply.expected = m_queue.front().expected;
+        reply.carried = (kind & 7U) == 7 ? Carried::failed : Carried::answered;
+        reply.systemError = reply.carried == Carried::failed ? static_cast<int>(kind) : 0;
+        reply.status = (kind & 8U) != 0 ? scsi::status::checkCondition : scsi::status::good;
+        const Bytes answer = take((kind & 16U) != 0 ? reply.bytes.size() : 0);
+        std::copy(answer.begin(), answer.end(), reply.bytes.begin());
+        m_data = take(reply.expected);
+        reply.transferred = static_cast<std::uint32_t>(m_data.size());
+        m_queue.pop_front();
+        return 1;
+    }
+
+private:
+    Bytes take(std::size_t count) {
+        const Bytes taken = m_bytes.first(std::min(count, m_bytes.size()));
+        m_bytes = m_bytes.subspan(taken.size());
+        return taken;
+    }
+    Bytes m_bytes;
+    Bytes m_data;
+    std::deque<Request> m_queue;
+    sim::VirtualClock m_clock{0};
+};
+
+void vitalsOf(Bytes bytes, Protocol speaks) {
+    BabblingLink link(bytes);
+    Enquiry enquiry(link, speaks, "babbling", std::chrono::seconds{1});
+    Vitals vitals = readVitals(enquiry, {});
+    refreshSelfTests(enquiry, vitals);
+    const HousePolicy policy = defaultPolicy();
+    const auto findings = assessAll(vitals, policy);
+    mustHold(findings.size() == vitals.readings.size());
+    mustHold(!judgeEntry(vitals, findings, {}, policy).reasons.empty() || !vitals.readings.empty());
+}
+
+struct Codec {
+    const char* name;
+    void (*run)(Bytes);
+};
+constexpr Codec codecs[] = {
+    {"identify", identify},
+    {"smart", smart},
+    {"ata-logs", ataLogs},
+    {"scsi-pages", scsiPages},
+    {"scsi-logs", scsiLogs},
+    {"sense", sense},
+    {"nvme-pages", nvmePages},
+    {"partition-table", partitionTable},
+    {"gate", gate},
+    {"vitals-ata", [](Bytes b) { vitalsOf(b, Protocol::ata); }},
+    {"vitals-scsi", [](Bytes b) { vitalsOf(b, Protocol::scsi); }},
+    {"vitals-nvme", [](Bytes b) { vitalsOf(b, Protocol::nvmeAdmin); }},
+};
+const Codec* chosen = nullptr;
+
+} // namespace
+
+extern "C" int LLVMFuzzerInitialize(int* argc, char*** argv) {
+    constexpr const char* option = "--codec=";
+    for (int i = 1; i < *argc; ++i)
+        if (std::strncmp((*argv)[i], option, std::strlen(option)) == 0)
+            for (const Codec& codec : codecs)
+                if (std::strcmp((*argv)[i] + std::strlen(option), codec.name) == 0)
+                    chosen = &codec;
+    if (chosen == nullptr) {
+        std::fputs("name a codec: --codec=", stderr);
+        for (const Codec& codec : codecs)
+            std::fprintf(stderr, "%s ", codec.name);
+        std::exit(2);
+    }
+    return 0;
+}
+
+extern "C" int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
+    chosen->run({reinterpret_cast<const std::byte*>(data), size});
+    return 0;
+}

@@ -1,0 +1,227 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// orbita-cli inside a real kernel with real storage drivers and emulated drives: SATA, NVMe, USB, SCSI, and a
+// SCSI device whose medium errors are known. Skips where no such kernel can be booted.
+#include <QTest>
+
+#include <QFile>
+#include <QProcess>
+#include <QRegularExpression>
+#include <QTemporaryDir>
+#include <array>
+#include <nlohmann/json.hpp>
+#include <set>
+
+namespace {
+
+struct Section {
+    int status = -1;
+    QString text;
+    [[nodiscard]] nlohmann::json json() const {
+        const auto from = text.indexOf('{');
+        const auto to = text.lastIndexOf('}');
+        return nlohmann::json::parse(text.mid(from, to - from + 1).toStdString(), nullptr, false);
+    }
+};
+
+} // namespace
+
+class TestRealKernel final : public QObject {
+    Q_OBJECT
+private:
+    QMap<QString, Section> m_sections;
+
+    static std::string text(const nlohmann::json& json, const char* key) { return json.value(key, ""); }
+    static const nlohmann::json* reading(const nlohmann::json& vitals, const char* id) {
+        for (const auto& r : vitals.at("readings"))
+            if (text(r, "id") == id)
+                return &r;
+        return nullptr;
+    }
+
+private slots:
+    void initTestCase() {
+        QTemporaryDir folder;
+        QProcess process;
+        process.start(QStringLiteral(ORBITA_LAB "/real-kernel/run"),
+                      {QCoreApplication::applicationDirPath(), folder.filePath("console.log")});
+        QVERIFY(process.waitForFinished(260'000));
+        if (process.exitCode() == 77)
+            QSKIP(process.readAllStandardError().constData());
+        QFile console(folder.filePath("console.log"));
+        QVERIFY(console.open(QIODevice::ReadOnly));
+        const QString all = QString::fromUtf8(console.readAll()).remove('\r');
+        QVERIFY2(process.exitCode() == 0, qPrintable(all.right(2000)));
+        const QRegularExpression section(QStringLiteral("=== ([^=]+) ===\n(.*?)=== exit (\\d+) ==="),
+                                         QRegularExpression::DotMatchesEverythingOption);
+        for (auto it = section.globalMatch(all); it.hasNext();) {
+            const auto match = it.next();
+            m_sections[match.captured(1)] = {match.captured(3).toInt(), match.captured(2)};
+        }
+    }
+    void everyDriveIsListed() {
+        const auto list = m_sections["drives"].json();
+        QStringList serials;
+        for (const auto& drive : list.at("attached"))
+            serials << QString::fromStdString(text(drive, "serial") + " by " + text(drive, "attachment"));
+        const QString all = serials.join('\n');
+        for (const char* expected : {"LAB-SATA-0042 by SATA", "LAB-NVME-0043 by NVMe", "LAB-SCSI-0045 by "})
+            QVERIFY2(all.contains(QLatin1String(expected)), qPrintable(all));
+    }
+    void sataSpeaksAtaThroughTheKernel() {
+        const auto vitals = m_sections["vitals sata"].json();
+        QCOMPARE(text(vitals, "family"), std::string("ata"));
+        QCOMPARE(text(vitals.at("drive"), "model"), std::string("Petrel 5 lab"));
+        QCOMPARE(text(vitals.at("drive"), "serial"), std::string("LAB-SATA-0042"));
+        QCOMPARE(text(vitals.at("drive"), "firmware"), std::string("L001"));
+        QCOMPARE(vitals.at("drive").at("sectors").get<int>(), 131072);
+        QVERIFY(reading(vitals, "own-verdict") != nullptr);
+        QCOMPARE(reading(vitals, "own-verdict")->at("value").get<int>(), 0);
+        QVERIFY(reading(vitals, "temperature") != nullptr);
+        QVERIFY(reading(vitals, "reallocated-sectors") != nullptr);
+    }
+    void shortSelfTestRunsInTheDrive() {
+        const Section test = m_sections["selftest sata"];
+        QCOMPARE(test.status, 0);
+        const auto tests = test.json().at("self_tests");
+        QVERIFY(!tests.empty());
+        QCOMPARE(text(tests.at(0), "kind"), std::string("short"));
+        QCOMPARE(text(tests.at(0), "result"), std::string("passed"));
+    }
+    void nvmeSpeaksForItself() {
+        const auto vitals = m_sections["vitals nvme"].json();
+        QCOMPARE(text(vitals, "family"), std::string("nvme"));
+        QCOMPARE(text(vitals.at("drive"), "serial"), std::string("LAB-NVME-0043"));
+        QCOMPARE(vitals.at("drive").at("sectors").get<int>(), 131072);
+        QVERIFY(reading(vitals, "media-errors") != nullptr);
+        QCOMPARE(reading(vitals, "critical-warning")->at("value").get<int>(), 0);
+    }
+    void scsiAndUsbTellWhatTheyHave() {
+        const auto scsi = m_sections["vitals scsi"].json();
+        QCOMPARE(text(scsi, "family"), std::string("scsi"));
+        QCOMPARE(text(scsi.at("drive"), "serial"), std::string("LAB-SCSI-0045"));
+        QVERIFY(!scsi.at("refused").empty()); // this one keeps no logs, and that is said
+        const auto usb = m_sections["vitals usb"].json();
+        const auto& notes = usb.at("notes");
+        QVERIFY(std::any_of(notes.begin(), notes.end(),
+                            [](const auto& n) { return text(n, "id") == "bridge-hides"; }));
+    }
+    void soundDrivesAreSound() {
+        for (const char* name : {"scan sata", "scan nvme", "scan usb", "scan scsi"}) {
+            QVERIFY2(m_sections.contains(name), name);
+            QVERIFY2(m_sections[name].status == 0, qPrintable(m_sections[name].text));
+            // By its own commands, not through the block layer.
+            QVERIFY2(!m_sections[name].text.contains(QLatin1String("block layer")),
+                     qPrintable(m_sections[name].text));
+        }
+    }
+    // ATA through the kernel's translation and SCSI verify are taken; these emulated drives answer without
+    // looking, which is found out before it is believed. This NVMe controller does not verify, and that is
+    // said.
+    void verifyingReachesTheDrive() {
+        for (const char* name : {"verify sata", "verify scsi"}) {
+            QVERIFY2(m_sections[name].text.contains(QLatin1String("verify checked")) ||
+                         m_sections[name].text.contains(QLatin1String("not believed")),
+                     qPrintable(m_sections[name].text));
+            QVERIFY(!m_sections[name].text.contains(QLatin1String("unreadable")));
+        }
+        QCOMPARE(m_sections["verify sata"].status, 3);
+        QCOMPARE(m_sections["verify nvme"].status, 2);
+        QVERIFY(m_sections["verify nvme"].text.contains(QLatin1String("verifying is not to be had")));
+    }
+    // The kernel names the sectors that the device cannot read; Orbita finds exactly those.
+    void mediumErrorsAreExact() {
+        QCOMPARE(m_sections["scan debug"].status, 1);
+        const QStringList lines = m_sections["ledger debug"].text.trimmed().split('\n');
+        QCOMPARE(lines.size(), 2);
+        QVERIFY2(lines[1].startsWith("4660,16,2385920,"), qPrintable(lines[1]));
+        QVERIFY2(lines[1].contains(",unreadable,") && lines[1].endsWith(",confirmed,given"),
+                 qPrintable(lines[1]));
+    }
+    // From here on: the simulated drives of lab/simulated-disk as disks of that kernel.
+    void simulatedDrivesAreDisksOfTheKernel() {
+        const auto list = m_sections["drives simulated"].json();
+        int found = 0;
+        for (const auto& drive : list.at("attached"))
+            if (text(drive, "serial").rfind("LAB-SIM-", 0) == 0) {
+                ++found;
+                QCOMPARE(drive.at("sectors").get<int>(), 262144);
+                QCOMPARE(drive.at("physical_bytes").get<int>(), 4096);
+                QVERIFY(drive.at("remarks").empty());
+            }
+        QCOMPARE(found, 4);
+    }
+    void ataLogsArriveThroughTheKernel() {
+        const auto vitals = m_sections["vitals simulated sat"].json();
+        QCOMPARE(text(vitals, "family"), std::string("ata"));
+        QCOMPARE(text(vitals.at("drive"), "serial"), std::string("LAB-SIM-0051"));
+        QCOMPARE(reading(vitals, "pending-sectors")->at("value").get<int>(), 40);
+        QCOMPARE(reading(vitals, "reallocated-sectors")->at("value").get<int>(), 16);
+        std::set<std::uint64_t> listed;
+        for (const auto& suspect : vitals.at("suspects"))
+            listed.insert(suspect.at("lba").get<std::uint64_t>());
+        QCOMPARE(listed, (std::set<std::uint64_t>{100000, 100008, 100016, 180008, 262136}));
+        QVERIFY(vitals.at("refused").empty());
+    }
+    void scsiLogsArriveThroughTheKernel() {
+        const auto vitals = m_sections["vitals simulated scsi"].json();
+        QCOMPARE(text(vitals, "family"), std::string("scsi"));
+        QCOMPARE(reading(vitals, "temperature")->at("value").get<int>(), 38);
+        QCOMPARE(reading(vitals, "power-on-hours")->at("value").get<int>(), 21000);
+    }
+    void selfTestFailsWhereTheDriveKnowsOfDefects() {
+        const Section test = m_sections["selftest simulated sat"];
+        QCOMPARE(test.status, 1);
+        const auto tests = test.json().at("self_tests");
+        QVERIFY(!tests.empty());
+        QCOMPARE(text(tests.at(0), "result"), std::string("failed-read"));
+        QCOMPARE(tests.at(0).at("failing_lba").get<int>(), 100000);
+    }
+    // True sense data with the failing LBA, by reading and by verifying, to the sector.
+    void readingAndVerifyingFindTheSame() {
+        for (const char* name : {"read", "verify"}) {
+            QCOMPARE(m_sections[QString("%1 simulated sat").arg(name)].status, 1);
+            const QStringList lines =
+                m_sections[QString("%1 ledger").arg(name)].text.trimmed().split('\n').filter(",unreadable,");
+            QCOMPARE(lines.size(), 3);
+            const std::array<const char*, 3> places = {"100000,24,", "180008,8,", "262136,8,"};
+            for (int i = 0; i < 3; ++i) {
+                QVERIFY2(lines[i].startsWith(QLatin1String(places[static_cast<std::size_t>(i)])),
+                         qPrintable(lines[i]));
+                QVERIFY2(lines[i].endsWith(QLatin1String(",confirmed,given")), qPrintable(lines[i]));
+            }
+        }
+        const auto vitals = m_sections["vitals afterwards"].json();
+        QVERIFY(reading(vitals, "reported-uncorrectable")->at("value").get<int>() > 3);
+    }
+    void aFreezeIsSurvivedAndPlaced() {
+        QCOMPARE(m_sections["freeze"].status, 1);
+        const QStringList lines = m_sections["freeze ledger"].text.trimmed().split('\n');
+        QCOMPARE(lines.filter(",unreadable,").size(), 1);
+        QVERIFY2(lines.filter(",unreadable,").value(0).startsWith("50000,16,"), qPrintable(lines.join('\n')));
+        const QStringList stalled = lines.filter(",stalled,");
+        QCOMPARE(stalled.size(), 1);
+        const quint64 first = stalled[0].section(',', 0, 0).toULongLong();
+        const quint64 count = stalled[0].section(',', 1, 1).toULongLong();
+        QVERIFY(first <= 150000 && 150008 <= first + count);
+    }
+    void aPulledDriveIsGoneAndNothingIsBlamedOnIt() {
+        QCOMPARE(m_sections["pulled"].status, 3);
+        QVERIFY(m_sections["pulled"].text.contains("The drive went away"));
+        QVERIFY(!m_sections["pulled"].text.contains("unreadable"));
+    }
+    // A command that never comes back is left behind, and the drive that keeps it holds up no listing.
+    void aDeadDriveEndsItsScanAndIsListedSilent() {
+        QCOMPARE(m_sections["dead"].status, 3);
+        QVERIFY(m_sections["dead"].text.contains("stopped answering"));
+        const auto list = m_sections["drives with a dead one"].json();
+        for (const auto& drive : list.at("attached")) {
+            const auto& remarks = drive.at("remarks");
+            const bool silent = std::any_of(remarks.begin(), remarks.end(),
+                                            [](const auto& r) { return text(r, "id") == "silent"; });
+            QCOMPARE(silent, text(drive, "serial") == "LAB-SIM-0053");
+        }
+    }
+};
+
+QTEST_GUILESS_MAIN(TestRealKernel)
+#include "test_real_kernel.moc"

@@ -1,0 +1,300 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/vitals/read_vitals.h"
+#include "store/casebook.h"
+#include "support/scan_runner.h"
+#include "support/sim_scenarios.h"
+
+#include <QFile>
+#include <QSqlDatabase>
+#include <QSqlQuery>
+#include <QTemporaryDir>
+#include <QTest>
+
+using namespace orbita;
+
+namespace {
+
+Vitals someVitals(std::uint64_t reallocated = 3) {
+    sim::Scenario scenario = test::smallDrive(sim::Front::sat);
+    scenario.health.reallocated = reallocated;
+    scenario.health.knownPercent = 100;
+    test::addUnreadable(scenario, 800'000);
+    test::AskedSim drive(scenario);
+    return readVitals(drive.enquiry, drive.known);
+}
+
+void statement(const QString& path, const QString& sql) {
+    {
+        QSqlDatabase database = QSqlDatabase::addDatabase("QSQLITE", "by hand");
+        database.setDatabaseName(path);
+        QVERIFY(database.open());
+        QSqlQuery query(database);
+        QVERIFY(query.exec(sql));
+    }
+    QSqlDatabase::removeDatabase("by hand");
+}
+
+QByteArray contentOf(const QString& path) {
+    QFile file(path);
+    return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
+}
+
+} // namespace
+
+class TestCasebook final : public QObject {
+    Q_OBJECT
+private slots:
+    // A scan comes back as it was, whether it was written at once or bit by bit.
+    void scansComeBackExactly() {
+        QTemporaryDir folder;
+        const std::string path = folder.filePath("casebook.db").toStdString();
+        sim::Scenario scenario = test::smallDrive(sim::Front::ata);
+        test::addUnreadable(scenario, 800'000, 24);
+        const auto drive = test::openSimulated(scenario);
+        ScanPlan plan;
+        plan.blockSectors = 8;
+        const ScanRecord record = test::runScan(*drive, plan);
+        auto casebook = Casebook::open(path);
+        QVERIFY(casebook);
+        PlateEncoder encoder;
+        // Before anything was read, half-way, and at the end.
+        ScanRecord early = record;
+        early.plate = std::make_shared<Plate>(record.plate->blocks());
+        early.status.ended = Ended::running;
+        early.ledger.clear();
+        const auto id = (*casebook)->keepScan(0, early, encoder);
+        QVERIFY2(id, id ? "" : id.error().message().c_str());
+        encoder.forget();
+        QCOMPARE((*casebook)->keepScan(*id, record, encoder).value(), *id);
+        QVERIFY(encoder.changed().size() > 4);
+        QVERIFY((*casebook)->keepScan(*id, record, encoder));
+        QVERIFY(encoder.changed().empty()); // nothing new, nothing written
+        casebook->reset();
+        casebook = Casebook::open(path);
+        const auto list = (*casebook)->scans();
+        QCOMPARE(list->size(), std::size_t{1});
+        QCOMPARE(list->front().serial, std::string("PT5-00042"));
+        QCOMPARE(list->front().ended, Ended::complete);
+        const auto back = (*casebook)->loadScan(*id);
+        QVERIFY2(back, back ? "" : back.error().message().c_str());
+        QCOMPARE(back->status.ended, Ended::complete);
+        QCOMPARE(back->status.totals.covered, record.status.totals.covered);
+        QCOMPARE(back->ledger.size(), record.ledger.size());
+        QCOMPARE(back->tape.size(), record.tape.size());
+        QCOMPARE(back->plate->blocks(), record.plate->blocks());
+        for (std::uint64_t block = 0; block < record.plate->blocks(); ++block)
+            if (back->plate->at(block).packed() != record.plate->at(block).packed())
+                QFAIL(qPrintable(QString("cell %1 differs").arg(block)));
+        QVERIFY(!(*casebook)->loadScan(*id + 1));
+    }
+    void whatWasDoneIsKeptInOrder() {
+        QTemporaryDir folder;
+        auto casebook = Casebook::open(folder.filePath("casebook.db").toStdString());
+        QVERIFY(casebook);
+        const auto drive = (*casebook)->driveFor(someVitals().identity);
+        const auto visit = (*casebook)->beginVisit(drive->id, 1'700'000'000);
+        QVERIFY((*casebook)->addDeed(*visit, 1'700'000'010, "self-test begun: short"));
+        QVERIFY((*casebook)->addDeed(*visit, 1'700'000'010, "self-test aborted"));
+        QCOMPARE((*casebook)->deeds(*visit).value(),
+                 (std::vector<std::string>{"self-test begun: short", "self-test aborted"}));
+        QVERIFY((*casebook)->deeds(*visit + 1)->empty());
+        QVERIFY(!(*casebook)->addDeed(*visit + 1, 0, "to nobody")); // no such visit
+    }
+    // A write that failed loses nothing: what could not be kept is written with the next.
+    void aFailedWriteIsMadeUpFor() {
+        QTemporaryDir folder;
+        const QString path = folder.filePath("casebook.db");
+        const auto drive = test::openSimulated(test::smallDrive(sim::Front::ata));
+        const ScanRecord record = test::runScan(*drive, {});
+        auto casebook = Casebook::open(path.toStdString());
+        QVERIFY(casebook);
+        PlateEncoder encoder;
+        const auto id = (*casebook)->keepScan(0, record, encoder);
+        QVERIFY(id);
+        statement(path, "ALTER TABLE plate_chunk RENAME TO elsewhere");
+        encoder.forget();
+        QVERIFY(!(*casebook)->keepScan(*id, record, encoder));
+        statement(path, "ALTER TABLE elsewhere RENAME TO plate_chunk");
+        statement(path, "DELETE FROM plate_chunk");
+        QVERIFY((*casebook)->keepScan(*id, record, encoder));
+        const auto back = (*casebook)->loadScan(*id);
+        QVERIFY(back);
+        QCOMPARE(back->plate->summarise(0, back->plate->blocks()).visited, 1.0);
+    }
+    // The first version had no scans: it is brought up to date, and what was in it stays.
+    void anOlderCasebookIsBroughtUpToDate() {
+        QTemporaryDir folder;
+        const QString path = folder.filePath("casebook.db");
+        {
+            auto casebook = Casebook::open(path.toStdString());
+            QVERIFY((*casebook)->driveFor(someVitals().identity));
+        }
+        statement(path, "DROP TABLE plate_chunk");
+        statement(path, "DROP TABLE scan");
+        statement(path, "DROP TABLE deed");
+        statement(path, "PRAGMA user_version = 1");
+        auto casebook = Casebook::open(path.toStdString());
+        QVERIFY2(casebook, casebook ? "" : casebook.error().message().c_str());
+        QVERIFY((*casebook)->scans()->empty());
+        QCOMPARE((*casebook)->driveFor(someVitals().identity)->id, std::int64_t{1});
+    }
+    void visitsAndVitalsComeBack() {
+        QTemporaryDir folder;
+        const std::string path = folder.filePath("made/casebook.db").toStdString();
+        const Vitals vitals = someVitals();
+        Visit visit;
+        {
+            auto casebook = Casebook::open(path);
+            QVERIFY2(casebook.has_value(), casebook ? "" : casebook.error().message().c_str());
+            const auto drive = (*casebook)->driveFor(vitals.identity);
+            QVERIFY(drive.has_value() && !drive->weak);
+            visit.id = (*casebook)->beginVisit(drive->id, 1'700'000'000).value();
+            visit.customer = "Tide-gauge network";
+            visit.job = "TG-1401";
+            visit.tester = "L. Brandt";
+            visit.words = "stands still while the yearly series is copied";
+            visit.data = DataElsewhere::notSaved;
+            visit.complaints = {{ComplaintMark::freezes, Reproduced::yes},
+                                {ComplaintMark::slow, Reproduced::notTried}};
+            QVERIFY((*casebook)->updateVisit(visit).has_value());
+            QVERIFY((*casebook)->addVitals(visit.id, vitals, 1'700'000'100).has_value());
+            QVERIFY((*casebook)->addOverrule(visit.id, 1'700'000'200, "noise").has_value());
+        }
+        auto casebook = Casebook::open(path);
+        QVERIFY(casebook.has_value());
+        const auto drive = (*casebook)->driveFor(vitals.identity);
+        const auto visits = (*casebook)->visits(drive->id);
+        QCOMPARE(visits->size(), std::size_t{1});
+        QCOMPARE(visits->front().job, visit.job);
+        QCOMPARE(visits->front().words, visit.words);
+        QCOMPARE(visits->front().data, DataElsewhere::notSaved);
+        QCOMPARE(visits->front().complaints, visit.complaints);
+        const auto past = (*casebook)->pastVitals(drive->id);
+        QCOMPARE(past->size(), std::size_t{1});
+        QCOMPARE(past->front().vitals.readings, vitals.readings);
+        QCOMPARE(past->front().vitals.suspects, vitals.suspects);
+        QCOMPARE(past->front().vitals.selfTests, vitals.selfTests);
+        const auto pages = (*casebook)->rawPages(visit.id, 1'700'000'100);
+        QCOMPARE(pages->size(), vitals.raw.size());
+        for (std::size_t i = 0; i < pages->size(); ++i) {
+            QCOMPARE(pages->at(i).name, vitals.raw[i].name);
+            QVERIFY(pages->at(i).bytes == vitals.raw[i].bytes);
+        }
+        QCOMPARE((*casebook)->overrules(visit.id)->front(), std::string("noise"));
+    }
+    void drivesAreToldApart() {
+        auto casebook = Casebook::open(":memory:");
+        DriveIdentity a;
+        a.model = "Petrel 5";
+        a.serial = "PT5-1";
+        a.path = "/dev/sdb";
+        a.capacity.value = 1000;
+        DriveIdentity b = a;
+        b.serial = "PT5-2";
+        const auto idA = (*casebook)->driveFor(a)->id;
+        QVERIFY(idA != (*casebook)->driveFor(b)->id);
+        a.path = "/dev/sdz"; // the same drive on another plug
+        QCOMPARE((*casebook)->driveFor(a)->id, idA);
+        b.model = "Auk R3"; // a duplicated serial of another model
+        b.serial = "PT5-1";
+        QVERIFY((*casebook)->driveFor(b)->id != idA);
+        DriveIdentity nameless = a;
+        for (const char* serial : {"", "0", "000000000000", "123456789012", "0123456789ABCDEF"}) {
+            nameless.serial = serial;
+            QVERIFY2((*casebook)->driveFor(nameless)->weak, serial);
+        }
+        const auto idNameless = (*casebook)->driveFor(nameless)->id;
+        nameless.path = "/dev/sdq";
+        QVERIFY((*casebook)->driveFor(nameless)->id != idNameless);
+    }
+    void newerCasebookIsOnlyRead() {
+        QTemporaryDir folder;
+        const QString path = folder.filePath("casebook.db");
+        const Vitals vitals = someVitals();
+        {
+            auto casebook = Casebook::open(path.toStdString());
+            const auto drive = (*casebook)->driveFor(vitals.identity);
+            QVERIFY((*casebook)->beginVisit(drive->id, 5).has_value());
+        }
+        statement(path, "PRAGMA user_version = 99");
+        const QByteArray before = contentOf(path);
+        {
+            auto casebook = Casebook::open(path.toStdString());
+            QVERIFY(casebook.has_value());
+            QVERIFY((*casebook)->readOnly());
+            const auto drive = (*casebook)->driveFor(vitals.identity);
+            QVERIFY(drive.has_value());
+            QCOMPARE((*casebook)->visits(drive->id)->size(), std::size_t{1});
+            const auto refused = (*casebook)->beginVisit(drive->id, 6);
+            QVERIFY(!refused.has_value());
+            QVERIFY(refused.error().message().find(path.toStdString()) != std::string::npos);
+        }
+        QCOMPARE(contentOf(path), before);
+    }
+    void damagedOrForeignIsRefusedAndLeft_data() {
+        QTest::addColumn<QByteArray>("content");
+        QTest::newRow("no database") << QByteArray("Tide tables, 1987\n").repeated(400);
+        QTest::newRow("cut off") << QByteArray("SQLite format 3\0cut", 19);
+        QTest::newRow("foreign") << QByteArray();
+        QTest::newRow("overwritten inside") << QByteArray("inside");
+    }
+    void damagedOrForeignIsRefusedAndLeft() {
+        QFETCH(QByteArray, content);
+        QTemporaryDir folder;
+        const QString path = folder.filePath("casebook.db");
+        if (content.isEmpty()) {
+            statement(path, "CREATE TABLE tide (height REAL)");
+        } else if (content == "inside") {
+            {
+                auto casebook = Casebook::open(path.toStdString());
+                for (int i = 0; i < 40; ++i) {
+                    DriveIdentity id;
+                    id.serial = "serial-" + std::to_string(i);
+                    QVERIFY((*casebook)->driveFor(id).has_value());
+                }
+            }
+            statement(path, "PRAGMA journal_mode = DELETE");
+            QFile file(path);
+            QVERIFY(file.open(QIODevice::ReadWrite));
+            file.seek(4096);
+            file.write(QByteArray(8192, '\x5A'));
+        } else {
+            QFile file(path);
+            QVERIFY(file.open(QIODevice::WriteOnly));
+            file.write(content);
+        }
+        const QByteArray before = contentOf(path);
+        const auto refused = Casebook::open(path.toStdString());
+        QVERIFY(!refused.has_value());
+        QVERIFY(refused.error().message().find(path.toStdString()) != std::string::npos);
+        QCOMPARE(contentOf(path), before);
+    }
+    void demonstrationHasEarlierVisits() {
+        auto casebook = Casebook::open(":memory:");
+        sim::Scenario scenario = test::smallDrive(sim::Front::sat);
+        scenario.health.reallocated = 40;
+        sim::EarlierVisit earlier;
+        earlier.daysAgo = 100;
+        earlier.job = "TG-1";
+        earlier.complaints = {"slow"};
+        earlier.health.reallocated = 4;
+        scenario.earlier = {earlier};
+        Target target;
+        target.name = "demo:small";
+        target.scenario = scenario;
+        target.condition = std::make_shared<sim::Condition>(scenario);
+        const std::int64_t now = 1'800'000'000;
+        QVERIFY(addEarlierVisits(**casebook, {target}, now).has_value());
+        test::AskedSim today(scenario);
+        const Vitals vitals = readVitals(today.enquiry, today.known);
+        const auto drive = (*casebook)->driveFor(vitals.identity);
+        const auto past = (*casebook)->pastVitals(drive->id);
+        QCOMPARE(past->size(), std::size_t{1});
+        QCOMPARE(past->front().readAt, now - 100 * 86'400);
+        QCOMPARE(past->front().vitals.find(ReadingKind::reallocatedSectors)->value, 4);
+        QCOMPARE((*casebook)->visits(drive->id)->front().complaints.front().mark, ComplaintMark::slow);
+    }
+};
+
+QTEST_GUILESS_MAIN(TestCasebook)
+#include "test_casebook.moc"
