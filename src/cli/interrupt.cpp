@@ -12,12 +12,16 @@ volatile std::sig_atomic_t signalled = 0;
 } // namespace
 
 void watchForInterrupt() {
-    std::signal(SIGINT, [](int) { signalled = 1; });
-    std::signal(SIGTERM, [](int) { signalled = 1; });
+    std::signal(SIGINT, [](int) { signalled = signalled + 1; });
+    std::signal(SIGTERM, [](int) { signalled = signalled + 1; });
 }
 
 bool interrupted() {
     return signalled != 0;
+}
+
+int interruptions() {
+    return signalled;
 }
 
 } // namespace orbita::cli

@@ -28,7 +28,15 @@ void addScanOptions(CLI::App& command, orbita::cli::ScanOptions& options) {
     command.add_option(
         "--span", options.span,
         "sectors FIRST..LAST, both included, bytes (500GB..1TB) or percent (40%..60%); several with "
-        "commas between; without it the whole drive");
+        "commas between; \"missing\": what the image named by --save does not hold; without it the whole drive");
+    command.add_option("--save", options.save,
+                       "save what is read in this image file; one that is there already is filled up");
+    command
+        .add_option("--recovery-limit", options.recoveryMs,
+                    "of the careful order: ms that the drive may try to read a sector while there are easier "
+                    "ones, where it lets that be set; 0: as long as it likes")
+        ->check(CLI::Range(0.0, 60'000.0))
+        ->capture_default_str();
     command
         .add_option("--plan", options.plan,
                     "a plan of the house policy, by its name; --span and --stop go before it")
@@ -71,7 +79,7 @@ void addScanOptions(CLI::App& command, orbita::cli::ScanOptions& options) {
     command.add_option(
         "--stop", options.stops,
         "end the scan at so many unreadable sectors, or KIND:NUMBER with unreadable, patches, growth, "
-        "stalls, minutes or temperature (which waits until it is cooler); may be given again");
+        "stalls, minutes, damning (vitals) or temperature (which waits until it is cooler); may be given again");
     command.add_option("--data", options.data, "does the data exist elsewhere?")
         ->check(CLI::IsMember({"saved", "not-saved", "unknown"}));
     command.add_option(

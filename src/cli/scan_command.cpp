@@ -4,7 +4,8 @@
 #include "cli/exit_status.h"
 #include "cli/interrupt.h"
 #include "cli/target_options.h"
-#include "core/target/thermometer.h"
+#include "core/image/saved_image.h"
+#include "core/target/aids_for.h"
 #include "core/vitals/house_policy.h"
 #include "report/format.h"
 #include "report/ledger_csv.h"
@@ -29,6 +30,7 @@ constexpr auto lookInterval = std::chrono::milliseconds{50};
 constexpr auto plainInterval = std::chrono::seconds{10};
 constexpr auto eventInterval = std::chrono::seconds{1};
 constexpr std::string_view asEvents = "-"; // for --json: one event a line
+constexpr std::string_view missingFromImage = "missing"; // for --span: what the image does not hold yet
 
 Result<std::vector<StopRule>> rulesOf(const ScanOptions& options) {
     std::vector<StopRule> rules;
@@ -67,6 +69,7 @@ Result<ScanPlan> asked(const ScanOptions& options) {
     plan.sweepDistancePercent = options.sweepPercent;
     plan.samples = options.samples;
     plan.seed = options.seed;
+    plan.recovery = fromMilliseconds(options.recoveryMs);
     return plan;
 }
 
@@ -82,6 +85,7 @@ Result<ScanPlan> planOf(const ScanOptions& options, const Target& target) {
         plan->rules = *rules;
     for (StopRule& rule : plan->rules)
         rule.action = RuleAction::end; // nobody is there to be asked
+    plan->saveTo = options.save;
     plan->data = dataElsewhereFromName(options.data).value_or(DataElsewhere::notAsked);
     plan->inUse = !target.uses.empty();
     return plan;
@@ -93,7 +97,12 @@ Result<ScanPlan> withSpans(ScanPlan plan, const ScanOptions& options, const Targ
     std::string where = options.span;
     if (where.empty() && !options.plan.empty())
         where = namedPlan(options.plan).map([](const NamedPlan& n) { return n.span; }).value_or("");
-    if (!where.empty()) {
+    if (where == missingFromImage) {
+        const auto map = SavedImage::look(options.save);
+        if (!map)
+            return tl::unexpected(map.error());
+        planSpans(plan, map->held().gaps(drive.whole()));
+    } else if (!where.empty()) {
         const auto spans = parseSpans(where, drive);
         if (!spans)
             return tl::unexpected(spans.error());
@@ -116,7 +125,7 @@ Result<ScanPlan> withSpans(ScanPlan plan, const ScanOptions& options, const Targ
 
 // Known before hours are spent: may the results be written where they are wanted?
 Result<void> checkPlaces(const ScanOptions& options, const Target& target) {
-    for (const std::string& path : {options.json, options.csv, options.report, options.plate}) {
+    for (const std::string& path : {options.json, options.csv, options.report, options.plate, options.save}) {
         if (path.empty() || path == asEvents)
             continue;
         if (auto place = checkExportPlace(path, target); !place)
@@ -274,6 +283,8 @@ void tellSummary(const ScanRecord& record, const std::string& keptAt) {
                 << words::gradeMeaning(grade, record.limits, record.status.unit,
                                        record.drive.rotating.value_or(true))
                 << '\n';
+    if (!record.status.saving.path.empty())
+        out << words::saving(record.status.saving, record.drive) << '\n';
     if (!keptAt.empty())
         out << "Kept in " << QString::fromStdString(keptAt) << '\n';
 }
@@ -314,14 +325,17 @@ std::unique_ptr<ScanSession> beginScan(const ScanOptions& options, const Target&
         ScanPlan again = planToContinue(*earlier);
         if (!plan.rules.empty())
             again.rules = plan.rules;
-        return std::make_unique<ScanSession>(open, again, std::move(*earlier), thermometerOf(target));
+        if (!plan.saveTo.empty())
+            again.saveTo = plan.saveTo;
+        return std::make_unique<ScanSession>(open, again, std::move(*earlier),
+                                             aidsFor(target, owedSettingsFolder()));
     }
     return std::make_unique<ScanSession>(
         open,
         [plan, options, target](const DriveIdentity& drive) {
             return withSpans(plan, options, target, drive);
         },
-        thermometerOf(target));
+        aidsFor(target, owedSettingsFolder()));
 }
 
 } // namespace
@@ -360,6 +374,10 @@ int scan(const ScanOptions& options) {
             follower->look();
             std::this_thread::sleep_for(lookInterval);
         }
+        // What was read is written to its end; asked a second time, it is left at that.
+        const int asked = interruptions();
+        while (session->saving() && interruptions() == asked && !session->record().status.saving.trouble)
+            std::this_thread::sleep_for(lookInterval);
         follower->look();
         follower->finish();
         if (session->feed().error())

@@ -27,6 +27,7 @@ enum class Tone : std::uint8_t {
     stalled,
     unreadable,
     linkFault,
+    notStored, // answered without the medium
     count
 };
 

@@ -112,6 +112,9 @@ void PlateRaster::drawCells(std::uint64_t from, std::uint64_t to, const Palette&
         QRgb colour = ground;
         switch (summary.worst) {
         case Grade::none:
+            // Hatched: told apart from what was not visited by more than its shade.
+            if (first < end && (row + cell % columns) % 3 == 0 && m_plate->at(first).notStored())
+                colour = palette[Tone::notStored].rgb();
             break;
         case Grade::steady:
             colour = palette.steady(shadeOf(summary.meanNs, m_referenceNs, nearbyNs));

@@ -82,6 +82,13 @@ std::string progressEvent(const ScanStatus& status) {
         json["left_s"] = rounded(toSeconds(*status.left));
     if (status.temperature)
         json["temperature_c"] = *status.temperature;
+    if (status.totals.notStored > 0)
+        json["not_stored"] = status.totals.notStored;
+    if (!status.saving.path.empty()) {
+        json["saved_sectors"] = status.saving.held.value;
+        if (status.saving.trouble)
+            json["saving_trouble"] = status.saving.trouble->message();
+    }
     return line(json);
 }
 

@@ -69,6 +69,8 @@ QString textReport(const ScanRecord& record) {
         tr("time"),
         tr("%1 at %2 on average").arg(format::duration(status.elapsed), format::pace(status.paceAverage)));
 
+    if (!status.saving.path.empty())
+        text += line(tr("saved"), words::saving(status.saving, drive));
     if (status.hottest)
         text += line(tr("heat"),
                      tr("%1 °C at most, %2 °C at the end").arg(*status.hottest).arg(*status.temperature));
@@ -84,6 +86,12 @@ QString textReport(const ScanRecord& record) {
                         .arg(words::grade(grade).leftJustified(11),
                              format::count(status.totals.of(grade)).rightJustified(14),
                              words::gradeMeaning(grade, record.limits, status.unit, rotating));
+
+    if (status.totals.notStored > 0)
+        text += QStringLiteral("  %1 %2  %3\n")
+                    .arg(tr("not stored").leftJustified(11),
+                         format::count(status.totals.notStored).rightJustified(14),
+                         tr("answered with zeros, without the medium: says nothing of it"));
 
     if (const std::vector<LeftUnread> unread = leftUnread(record); !unread.empty()) {
         text += QLatin1Char('\n') + tr("Left unread: %1 places").arg(format::count(unread.size())) +

@@ -1,30 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "report/words.h"
 
-#include "report/format.h"
+#include "report/word_tools.h"
 
-#include <QCoreApplication>
 #include <QFileInfo>
 #include <QLocale>
 #include <QStringList>
 
 namespace orbita::words {
-
-namespace {
-
-QString tr(const char* text, int n = -1) {
-    return QCoreApplication::translate("words", text, nullptr, n);
-}
-
-QString blocks(std::uint64_t n) {
-    return n == 1 ? tr("1 block") : tr("%1 blocks").arg(format::count(n));
-}
-
-QString sectors(std::uint64_t n) {
-    return n == 1 ? tr("1 sector") : tr("%1 sectors").arg(format::count(n));
-}
-
-} // namespace
 
 QString grade(Grade grade) {
     switch (grade) {
@@ -144,6 +127,9 @@ QString rule(const StopRule& rule) {
                     : tr("ends after %1").arg(format::duration(std::chrono::minutes{rule.value}));
     case RuleKind::temperature:
         return tr("cools down from %1 °C").arg(value);
+    case RuleKind::damning:
+        return asks ? tr("asks when %1 of its vitals become damning").arg(value)
+                    : tr("ends when %1 of its vitals become damning").arg(value);
     }
     return {};
 }
@@ -162,6 +148,8 @@ QString ruleReached(RuleKind kind, std::uint64_t value) {
         return tr("%1 have passed").arg(format::duration(std::chrono::minutes{value}));
     case RuleKind::temperature:
         return tr("%1 °C").arg(value);
+    case RuleKind::damning:
+        return tr("%1 of its vitals became damning since the scan began").arg(value);
     }
     return {};
 }
@@ -194,162 +182,6 @@ QString order(const ScanPlan& plan) {
         return tr("a sample of %1 blocks").arg(format::count(plan.samples));
     case ScanOrder::careful:
         return tr("carefully, the worst places last");
-    }
-    return {};
-}
-
-QString tapeTitle(const TapeEntry& entry) {
-    switch (entry.kind) {
-    case TapeKind::started:
-        return tr("scan begun");
-    case TapeKind::paceMeasured:
-        return tr("pace measured");
-    case TapeKind::paused:
-        return tr("paused");
-    case TapeKind::resumed:
-        return tr("resumed");
-    case TapeKind::slow:
-        return grade(entry.grade);
-    case TapeKind::stalled:
-        return tr("no answer");
-    case TapeKind::answeredLate:
-        return tr("stalled");
-    case TapeKind::unreadable:
-        return tr("unreadable");
-    case TapeKind::recovered:
-        return tr("unreadable once");
-    case TapeKind::linkFault:
-        return tr("link fault");
-    case TapeKind::probing:
-        return tr("drive silent");
-    case TapeKind::cameBack:
-        return tr("drive is back");
-    case TapeKind::withdrawn:
-        return tr("taken back");
-    case TapeKind::kernelSplits:
-        return tr("blocks are split");
-    case TapeKind::throughPageCache:
-        return tr("not direct");
-    case TapeKind::partialLastSector:
-        return tr("partial sector");
-    case TapeKind::blockLayerOnly:
-        return tr("block layer");
-    case TapeKind::interrupted:
-        return tr("reset");
-    case TapeKind::notReady:
-        return tr("not ready");
-    case TapeKind::inUse:
-        return tr("in use");
-    case TapeKind::stopRule:
-        return tr("stop rule met");
-    case TapeKind::ruleAsks:
-        return tr("rule asks");
-    case TapeKind::againConfirmed:
-        return tr("seen again");
-    case TapeKind::againPassing:
-        return tr("good this time");
-    case TapeKind::disturbed:
-        return tr("disturbed");
-    case TapeKind::notAgain:
-        return tr("seen once");
-    case TapeKind::putOff:
-        return tr("put off");
-    case TapeKind::cooling:
-        return tr("too warm");
-    case TapeKind::cooled:
-        return tr("cooled");
-    case TapeKind::continued:
-        return tr("going on");
-    case TapeKind::verifyChecked:
-        return tr("verify checked");
-    case TapeKind::verifyDoubted:
-        return tr("not believed");
-    case TapeKind::tooMany:
-        return tr("tape is full");
-    case TapeKind::ended:
-        return entry.ended == Ended::complete ? tr("complete") : tr("ended");
-    }
-    return {};
-}
-
-QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
-    const QString unit = unitName(drive.rotating.value_or(true));
-    switch (entry.kind) {
-    case TapeKind::started:
-        return sectors(entry.span.count.value);
-    case TapeKind::paceMeasured:
-        return tr("%1 expected").arg(format::duration(entry.latency));
-    case TapeKind::slow:
-        return tr("%1 %2 late (%3), %4")
-            .arg(format::turns(entry.turns), unit, format::milliseconds(entry.latency),
-                 standing(entry.standing));
-    case TapeKind::stalled:
-        return tr("waiting; nothing more is sent");
-    case TapeKind::answeredLate:
-        return tr("answered after %1").arg(format::milliseconds(entry.latency));
-    case TapeKind::unreadable:
-        if (entry.standing == Standing::once)
-            return tr("%1, to be measured again at the end").arg(sectors(entry.span.count.value));
-        return entry.causeGiven ? tr("%1, read again: same").arg(sectors(entry.span.count.value))
-                                : tr("%1, no cause given").arg(sectors(entry.span.count.value));
-    case TapeKind::recovered:
-        return tr("%1, read the second time").arg(sectors(entry.span.count.value));
-    case TapeKind::linkFault:
-        return tr("damaged on the way; %1 so far").arg(format::count(entry.count));
-    case TapeKind::probing:
-        return tr("trying a block that could be read");
-    case TapeKind::cameBack:
-        return tr("going on where it left");
-    case TapeKind::withdrawn:
-        return tr("this block does not count");
-    case TapeKind::kernelSplits:
-        return tr("into commands of %1: a latency is their sum")
-            .arg(format::bytes(entry.count * drive.logicalBytes));
-    case TapeKind::throughPageCache:
-        return accessNote(AccessNote::throughPageCache);
-    case TapeKind::partialLastSector:
-        return accessNote(AccessNote::partialLastSector);
-    case TapeKind::blockLayerOnly:
-        return accessNote(AccessNote::blockLayerOnly);
-    case TapeKind::interrupted:
-        return tr("the block is read again, nothing is graded");
-    case TapeKind::notReady:
-        return tr("busy with itself; waiting, nothing is graded");
-    case TapeKind::inUse:
-        return tr("timings suffer");
-    case TapeKind::stopRule:
-    case TapeKind::ruleAsks:
-        return ruleReached(entry.rule, entry.count);
-    case TapeKind::againConfirmed:
-        return entry.grade == Grade::unreadable
-                   ? tr("unreadable again, from the medium")
-                   : tr("late again from the medium: %1").arg(format::milliseconds(entry.latency));
-    case TapeKind::againPassing:
-        return tr("%1 from the medium").arg(format::milliseconds(entry.latency));
-    case TapeKind::disturbed:
-        return tr("%1 blocks so far; not counted against the drive (%2)")
-            .arg(format::count(entry.count), disturbance(entry.disturbance));
-    case TapeKind::notAgain:
-        return tr("%1 findings could not be measured again from the medium").arg(format::count(entry.count));
-    case TapeKind::putOff:
-        return tr("failed after %1; looked into last").arg(format::milliseconds(entry.latency));
-    case TapeKind::cooling:
-        return tr("%1 °C; waiting until it is cooler").arg(entry.count);
-    case TapeKind::cooled:
-        return tr("%1 °C").arg(entry.count);
-    case TapeKind::continued:
-        return tr("what was vouched for is not read again");
-    case TapeKind::verifyChecked:
-        return tr("takes as long as the medium must, %1").arg(format::milliseconds(entry.latency));
-    case TapeKind::verifyDoubted:
-        return tr("answers in %1, faster than the medium can be").arg(format::milliseconds(entry.latency));
-    case TapeKind::tooMany:
-        return tr("what follows is counted, not listed");
-    case TapeKind::ended:
-        return ended(entry.ended);
-    case TapeKind::paused:
-    case TapeKind::resumed:
-        return {};
     }
     return {};
 }
@@ -478,6 +310,10 @@ QString judgement(const RunningJudgement& j) {
                     .arg(blocks(j.failedBlocks));
     if (j.samples > 0)
         text += QLatin1Char(' ') + sampleStatement(j);
+    if (j.notStoredShare > 0)
+        text += QLatin1Char(' ') +
+                tr("%1 of it holds nothing: it answered without the medium, which proves nothing of it.")
+                    .arg(format::percent(j.notStoredShare, 1));
     if (j.disturbed > 0)
         text += QLatin1Char(' ') + tr("%1 late blocks are not counted: something else used the drive.")
                                        .arg(format::count(j.disturbed));
@@ -594,6 +430,20 @@ QString remarkShort(RemarkKind kind) {
     default:
         return {};
     }
+}
+
+QString saving(const SavingStatus& status, const DriveIdentity& drive) {
+    const std::uint64_t bytes = status.held.value * drive.logicalBytes;
+    const double share = drive.capacity.value == 0 ? 0
+                                                   : static_cast<double>(status.held.value) /
+                                                         static_cast<double>(drive.capacity.value);
+    if (status.trouble)
+        return tr("%1 saved; the image cannot be written: %2")
+            .arg(format::bytes(bytes), QString::fromStdString(status.trouble->answer));
+    if (status.held == drive.capacity)
+        return tr("every sector of the drive is saved in %1").arg(QString::fromStdString(status.path));
+    return tr("%1 saved in %2, %3 of the drive")
+        .arg(format::bytes(bytes), QString::fromStdString(status.path), format::percent(share, 2));
 }
 
 QString span(const LbaSpan& span) {

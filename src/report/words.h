@@ -43,6 +43,8 @@ QString use(const DriveUse& use);
 QString remark(const Remark& remark);
 // In two or three words, for the rack; empty for remarks that can wait.
 QString remarkShort(RemarkKind kind);
+// "12.3 GB saved in PATH, 4.56 % of the drive"; what hinders it, where something does.
+QString saving(const SavingStatus& status, const DriveIdentity& drive);
 // "LBA 656 408 512 – 656 410 559".
 QString span(const LbaSpan& span);
 // "336.1 GB in, 8.40 % of the drive": the other two ways to say where.

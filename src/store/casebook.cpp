@@ -159,6 +159,10 @@ std::string casebookPath() {
         .toStdString();
 }
 
+std::string owedSettingsFolder() {
+    return (QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + "/orbita/owed").toStdString();
+}
+
 Casebook::Casebook(std::string connection, std::string path, bool readOnly)
     : m_connection(std::move(connection)), m_path(std::move(path)), m_readOnly(readOnly) {}
 

@@ -105,6 +105,8 @@ private:
 
 // $XDG_DATA_HOME/orbita/casebook.db
 std::string casebookPath();
+// Where settings of drives that Orbita has changed are written down until they are put back.
+std::string owedSettingsFolder();
 
 // True for serial numbers that makers and bridges put where there is none.
 bool serialMeansNothing(const std::string& serial);

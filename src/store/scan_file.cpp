@@ -121,6 +121,10 @@ Json planJson(const SettledPlan& plan) {
                  {"data_elsewhere", dataElsewhereName(plan.asked.data)},
                  {"in_use", plan.asked.inUse}};
     addOrder(plan.asked, json);
+    if (plan.asked.order == ScanOrder::careful)
+        json["recovery_ms"] = toMilliseconds(plan.asked.recovery);
+    if (!plan.asked.saveTo.empty())
+        json["save_to"] = plan.asked.saveTo;
     return json;
 }
 
@@ -135,6 +139,8 @@ SettledPlan planFrom(const Json& json) {
     plan.asked.giveUp = fromMilliseconds(json.at("give_up_ms").get<double>());
     plan.asked.rules = rulesFrom(json);
     orderFrom(json, plan.asked);
+    plan.asked.recovery = fromMilliseconds(json.value("recovery_ms", toMilliseconds(plan.asked.recovery)));
+    plan.asked.saveTo = json.value("save_to", "");
     plan.asked.data =
         dataElsewhereFromName(json.at("data_elsewhere").get<std::string>()).value_or(DataElsewhere::notAsked);
     plan.asked.inUse = json.at("in_use").get<bool>();
@@ -155,6 +161,10 @@ Json totalsJson(const ScanStatus& status, SectorCount unreadable) {
                 {"done", status.blocksDone},
                 {"seconds", std::round(toSeconds(status.elapsed) * 1e3) / 1e3},
                 {"average_mb_per_s", std::round(status.paceAverage / 1e4) / 1e2}};
+    if (status.totals.notStored > 0)
+        totals["not_stored"] = status.totals.notStored;
+    if (!status.saving.path.empty())
+        totals["saved"] = {{"image", status.saving.path}, {"sectors", status.saving.held.value}};
     if (status.temperature && status.hottest)
         totals["temperature_c"] = {{"last", *status.temperature}, {"hottest", *status.hottest}};
     return totals;
@@ -172,6 +182,11 @@ void totalsFrom(const Json& json, ScanStatus& status) {
     status.blocksDone = json.value("done", std::uint64_t{0});
     status.elapsed = fromSeconds(json.at("seconds").get<double>());
     status.paceAverage = json.at("average_mb_per_s").get<double>() * 1e6;
+    status.totals.notStored = json.value("not_stored", std::uint64_t{0});
+    if (const auto saved = json.find("saved"); saved != json.end()) {
+        status.saving.path = saved->at("image").get<std::string>();
+        status.saving.held.value = saved->at("sectors").get<std::uint64_t>();
+    }
     if (const auto heat = json.find("temperature_c"); heat != json.end()) {
         status.temperature = heat->at("last").get<int>();
         status.hottest = heat->at("hottest").get<int>();

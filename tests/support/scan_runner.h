@@ -12,13 +12,13 @@
 
 namespace orbita::test {
 
-inline ScanRecord runScan(Drive& drive, const ScanPlan& plan, const std::stop_token& stop = {}) {
+inline ScanRecord runScan(Drive& drive, const ScanPlan& plan, const std::stop_token& stop = {}, ScanAids aids = {}) {
     auto settled = settlePlan(plan, drive.identity(), drive.limits());
     if (!settled)
         qFatal("%s", settled.error().message().c_str());
     PauseGate pause;
     ScanFeed feed;
-    Engine engine(drive, *settled, {}, pause, feed);
+    Engine engine(drive, *settled, {}, pause, feed, std::move(aids));
     engine.run(stop);
     return recordOf(feed, 0, {});
 }

@@ -98,6 +98,8 @@ QString standOf(const DriveDesk& desk) {
         return status.asks ? tr("Asks: a rule is met") : tr("Paused");
     case ScanPhase::cooling:
         return tr("Cooling down");
+    case ScanPhase::saving:
+        return status.saving.trouble ? tr("Image cannot be written") : tr("Writing the image");
     case ScanPhase::again:
         return tr("Measuring defects again");
     case ScanPhase::reading:

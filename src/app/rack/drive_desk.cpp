@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/rack/drive_desk.h"
 
-#include "core/target/thermometer.h"
+#include "core/target/aids_for.h"
 
 namespace orbita::app {
 
@@ -144,9 +144,10 @@ void DriveDesk::startWith(ScanPlan plan, std::optional<ScanRecord> earlier) {
     const DriveOpener opener = [target = m_target, paced = m_paced](const std::stop_token& stop) {
         return openTarget(target, paced, stop);
     };
+    ScanAids aids = aidsFor(m_target, owedSettingsFolder());
     m_session =
-        earlier ? std::make_unique<ScanSession>(opener, plan, std::move(*earlier), thermometerOf(m_target))
-                : std::make_unique<ScanSession>(opener, plan, thermometerOf(m_target));
+        earlier ? std::make_unique<ScanSession>(opener, plan, std::move(*earlier), std::move(aids))
+                : std::make_unique<ScanSession>(opener, plan, std::move(aids));
     m_autosave = std::make_unique<Autosave>(*m_session, m_keeper != nullptr
                                                             ? m_keeper->scanKeeper(m_target)
                                                             : keepInCasebook(casebookPath(), m_target));
@@ -259,6 +260,10 @@ void DriveDesk::refresh() {
         if (view.error)
             view.record.drive = m_target.identity;
         view.patches = patchesOf(view.record.ledger, view.record.drive.logicalBytes);
+        // No answer, but evidence.
+        const SavingStatus& saving = view.record.status.saving;
+        if (!saving.path.empty() && saving.held == view.record.drive.capacity)
+            setData(DataElsewhere::saved);
         m_pauseAsked = false;
         m_stopAsked = false;
     }

@@ -6,6 +6,7 @@
 #include "report/format.h"
 
 #include <QDialogButtonBox>
+#include <QFileDialog>
 #include <QFormLayout>
 #include <QGridLayout>
 #include <QMenu>
@@ -22,12 +23,13 @@ struct RuleChoice {
     RuleKind kind;
     int most;
 };
-constexpr std::array<RuleChoice, 6> ruleChoices = {{{RuleKind::unreadable, 1'000'000},
+constexpr std::array<RuleChoice, 7> ruleChoices = {{{RuleKind::unreadable, 1'000'000},
                                                     {RuleKind::patches, 10'000},
                                                     {RuleKind::growth, 1'000'000},
                                                     {RuleKind::stalls, 10'000},
                                                     {RuleKind::minutes, 100'000},
-                                                    {RuleKind::temperature, 120}}};
+                                                    {RuleKind::temperature, 120},
+                                                    {RuleKind::damning, 20}}};
 
 QString ruleLabel(RuleKind kind) {
     switch (kind) {
@@ -43,6 +45,8 @@ QString ruleLabel(RuleKind kind) {
         return PlanDialog::tr("minutes");
     case RuleKind::temperature:
         return PlanDialog::tr("°C, cools down");
+    case RuleKind::damning:
+        return PlanDialog::tr("vitals become damning");
     }
     return {};
 }
@@ -59,13 +63,14 @@ PlanDialog::PlanDialog(DriveDesk& desk, QWidget* parent)
     , m_samples(new QSpinBox(this))
     , m_span(new QLineEdit(this))
     , m_places(new QPushButton(this))
+    , m_saveTo(new QLineEdit(this))
     , m_block(new QComboBox(this))
     , m_limit(new QDoubleSpinBox(this))
     , m_ruleAction(new QComboBox(this))
     , m_sentence(new QLabel(this)) {
     setWindowTitle(tr("Plan of the next scan"));
     setAttribute(Qt::WA_DeleteOnClose);
-    resize(620, 470);
+    resize(640, 520);
     const ScanPlan& plan = desk.plan();
     const DriveIdentity& drive = desk.identity();
     m_way->addItem(tr("read: the data crosses the cable"), static_cast<int>(ReadWay::read));
@@ -101,6 +106,8 @@ PlanDialog::PlanDialog(DriveDesk& desk, QWidget* parent)
     auto* menu = new QMenu(this);
     fillPlaces(*menu);
     m_places->setMenu(menu);
+    m_saveTo->setPlaceholderText(tr("an image file on another drive; empty: nothing is saved"));
+    m_saveTo->setObjectName(QStringLiteral("planSaveTo"));
     m_block->addItem(tr("chosen to suit the drive"), 0);
     for (std::uint32_t bytes = 4096; bytes <= mostBlockBytes; bytes *= 2) {
         const std::uint32_t sectors = bytes / drive.logicalBytes;
@@ -136,6 +143,14 @@ PlanDialog::PlanDialog(DriveDesk& desk, QWidget* parent)
     auto* spanLabel = new QLabel(tr("S&pan"), this);
     spanLabel->setBuddy(m_span);
     form->addRow(spanLabel, span);
+    auto* save = new QHBoxLayout;
+    auto* choose = new QPushButton(tr("&Choose"), this);
+    choose->setObjectName(QStringLiteral("planChooseImage"));
+    save->addWidget(m_saveTo, 1);
+    save->addWidget(choose);
+    auto* saveLabel = new QLabel(tr("Sa&ve to"), this);
+    saveLabel->setBuddy(m_saveTo);
+    form->addRow(saveLabel, save);
     form->addRow(tr("&Block"), m_block);
     form->addRow(tr("S&talled after"), m_limit);
     form->addRow(tr("At so many"), ruleRows());
@@ -155,6 +170,8 @@ PlanDialog::PlanDialog(DriveDesk& desk, QWidget* parent)
     connect(m_named, &QComboBox::activated, this, &PlanDialog::takeNamed);
     connect(m_way, &QComboBox::currentIndexChanged, this, &PlanDialog::check);
     connect(m_span, &QLineEdit::textChanged, this, &PlanDialog::check);
+    connect(m_saveTo, &QLineEdit::textChanged, this, &PlanDialog::check);
+    connect(choose, &QPushButton::clicked, this, &PlanDialog::chooseImage);
     connect(m_block, &QComboBox::currentIndexChanged, this, &PlanDialog::check);
     connect(m_limit, &QDoubleSpinBox::valueChanged, this, &PlanDialog::check);
     connect(m_order, &QComboBox::currentIndexChanged, this, &PlanDialog::check);
@@ -173,6 +190,7 @@ void PlanDialog::fill(const ScanPlan& plan) {
     m_samples->setValue(static_cast<int>(plan.samples));
     setSpans(spansOf(plan));
     m_block->setCurrentIndex(std::max(0, m_block->findData(plan.blockSectors)));
+    m_saveTo->setText(QString::fromStdString(plan.saveTo));
     m_limit->setValue(toSeconds(plan.limit));
     for (const auto& [kind, box] : m_rules) {
         box->setValue(0);
@@ -190,7 +208,9 @@ void PlanDialog::takeNamed(int index) {
     if (index < 1 || static_cast<std::size_t>(index) > plans.size())
         return;
     const NamedPlan& named = plans[static_cast<std::size_t>(index) - 1];
+    const QString saveTo = m_saveTo->text();
     fill(named.plan);
+    m_saveTo->setText(saveTo); // where to save is the visit's, not the plan's
     m_span->setText(QString::fromStdString(named.span));
     check();
 }
@@ -266,6 +286,10 @@ Result<ScanPlan> PlanDialog::plan() const {
             return tl::unexpected(spans.error());
         planSpans(plan, *spans);
     }
+    plan.saveTo = m_saveTo->text().trimmed().toStdString();
+    if (!plan.saveTo.empty())
+        if (auto place = checkExportPlace(plan.saveTo, m_desk.target()); !place)
+            return tl::unexpected(place.error());
     plan.blockSectors = m_block->currentData().toUInt();
     plan.limit = fromSeconds(m_limit->value());
     plan.rules.clear();
@@ -281,6 +305,17 @@ Result<ScanPlan> PlanDialog::plan() const {
     if (!settled)
         return tl::unexpected(settled.error());
     return plan;
+}
+
+// Not modal, as nothing is while a scan may run.
+void PlanDialog::chooseImage() {
+    auto* dialog = new QFileDialog(this, tr("Save what is read to"), {}, tr("Images (*.img);;All files (*)"));
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    dialog->setAcceptMode(QFileDialog::AcceptSave);
+    dialog->setOption(QFileDialog::DontConfirmOverwrite); // an image that is there is filled up
+    dialog->setDefaultSuffix(QStringLiteral("img"));
+    connect(dialog, &QFileDialog::fileSelected, m_saveTo, &QLineEdit::setText);
+    dialog->open();
 }
 
 void PlanDialog::check() {

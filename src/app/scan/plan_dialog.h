@@ -28,6 +28,7 @@ private:
     QWidget* ruleRows();
     void fill(const ScanPlan& plan);
     void takeNamed(int index);
+    void chooseImage();
     void check();
     void take();
 
@@ -39,6 +40,7 @@ private:
     QSpinBox* m_samples;
     QLineEdit* m_span;
     QPushButton* m_places;
+    QLineEdit* m_saveTo;
     QComboBox* m_block;
     QDoubleSpinBox* m_limit;
     std::map<RuleKind, QSpinBox*> m_rules;

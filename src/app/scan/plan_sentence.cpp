@@ -35,9 +35,11 @@ QString planWords(const ScanPlan& plan, const DriveIdentity& drive) {
                          : plan.span && *plan.span != drive.whole() ? words::span(*plan.span)
                                                                     : tr("the whole drive");
     const QString head = tr("%1 %2, %3").arg(wayWords(plan.way), what, words::order(plan));
-    if (plan.blockSectors == 0)
-        return tr("%1; nothing is written").arg(head);
-    return tr("%1, in blocks of %2 sectors; nothing is written").arg(head, format::count(plan.blockSectors));
+    const QString blocks =
+        plan.blockSectors == 0 ? head : tr("%1, in blocks of %2 sectors").arg(head, format::count(plan.blockSectors));
+    if (plan.saveTo.empty())
+        return tr("%1; nothing is written").arg(blocks);
+    return tr("%1, saving to %2; nothing is written to the drive").arg(blocks, QString::fromStdString(plan.saveTo));
 }
 
 QString guessWords(const ScanPlan& plan, const DriveIdentity& drive) {
@@ -81,6 +83,11 @@ Sentence sentenceOf(const DriveDesk& desk) {
             return {tr("Waiting for the drive to cool down"),
                     tr("It was %1 °C at the last look. It goes on by itself.")
                         .arg(status.temperature.value_or(0))};
+        if (status.phase == ScanPhase::saving && status.saving.trouble)
+            return {tr("Reading waits: the image cannot be written"),
+                    QString::fromStdString(status.saving.trouble->message())};
+        if (status.phase == ScanPhase::saving)
+            return {tr("Writing the image"), tr("%1 to go.").arg(format::bytes(status.saving.waiting))};
         if (status.phase == ScanPhase::again)
             return {tr("Measuring defects again, from the medium"),
                     tr("%1 to go: what was slow or unreadable once, and whether it is so again.")

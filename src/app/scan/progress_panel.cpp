@@ -15,6 +15,16 @@ ProgressPanel::ProgressPanel(QWidget* parent) : QWidget(parent) {
     connect(&Theme::instance(), &Theme::changed, this, qOverload<>(&QWidget::update));
 }
 
+namespace {
+
+// What was answered without the medium is known, but nothing is vouched for.
+std::uint64_t vouchedSectors(const ScanStatus& status) {
+    const std::uint64_t covered = status.totals.covered.value;
+    return covered - std::min(covered, status.totals.notStored * std::uint64_t{status.blockSectors});
+}
+
+} // namespace
+
 void ProgressPanel::setDesk(const DriveDesk* desk) {
     m_desk = desk;
     refresh();
@@ -27,7 +37,7 @@ std::vector<std::pair<QString, QString>> ProgressPanel::figures() const {
     const ScanStatus& status = scan->record.status;
     const std::uint64_t bytes = scan->record.drive.logicalBytes;
     std::vector<std::pair<QString, QString>> list;
-    list.emplace_back(tr("vouched for"), format::bytes(status.totals.covered.value * bytes));
+    list.emplace_back(tr("vouched for"), format::bytes(vouchedSectors(status) * bytes));
     list.emplace_back(tr("elapsed"), format::duration(status.elapsed));
     if (scan->running()) {
         if (status.phase == ScanPhase::waiting) {
@@ -45,6 +55,10 @@ std::vector<std::pair<QString, QString>> ProgressPanel::figures() const {
         list.emplace_back(tr("to measure again"), format::count(status.toMeasureAgain));
     else if (status.totals.disturbed > 0)
         list.emplace_back(tr("disturbed, not counted"), format::count(status.totals.disturbed));
+    if (!status.saving.path.empty())
+        list.emplace_back(tr("saved"), format::bytes(status.saving.held.value * bytes));
+    else if (status.totals.notStored > 0)
+        list.emplace_back(tr("not stored"), format::percent(static_cast<double>(status.totals.notStored) / static_cast<double>(std::max<std::uint64_t>(1, status.blocksDone)), 1));
     if (scan->running())
         list.emplace_back(tr("at LBA"), format::lba(status.position));
     else

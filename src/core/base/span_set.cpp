@@ -55,10 +55,26 @@ SectorCount SpanSet::total() const {
 }
 
 bool SpanSet::contains(LbaSpan span) const {
-    for (const LbaSpan& s : m_spans)
-        if (s.first <= span.first && span.end() <= s.end())
-            return true;
-    return span.empty();
+    if (span.empty())
+        return true;
+    const auto after = std::upper_bound(m_spans.begin(), m_spans.end(), span.first,
+                                        [](Lba first, const LbaSpan& s) { return first < s.first; });
+    return after != m_spans.begin() && span.end() <= std::prev(after)->end();
+}
+
+std::vector<LbaSpan> SpanSet::gaps(LbaSpan within) const {
+    std::vector<LbaSpan> gaps;
+    Lba from = within.first;
+    auto next = std::lower_bound(m_spans.begin(), m_spans.end(), within.first,
+                                 [](const LbaSpan& s, Lba first) { return s.end() <= first; });
+    for (; next != m_spans.end() && next->first < within.end(); ++next) {
+        if (from < next->first)
+            gaps.push_back(spanBetween(from, next->first));
+        from = std::max(from, next->end());
+    }
+    if (from < within.end())
+        gaps.push_back(spanBetween(from, within.end()));
+    return gaps;
 }
 
 } // namespace orbita

@@ -18,6 +18,8 @@ public:
     [[nodiscard]] const std::vector<LbaSpan>& spans() const { return m_spans; }
     [[nodiscard]] SectorCount total() const;
     [[nodiscard]] bool contains(LbaSpan span) const;
+    // What is not in it.
+    [[nodiscard]] std::vector<LbaSpan> gaps(LbaSpan within) const;
     [[nodiscard]] bool empty() const { return m_spans.empty(); }
 
     friend bool operator==(const SpanSet&, const SpanSet&) = default;

@@ -39,9 +39,14 @@ RunningJudgement judgeSoFar(const ScanStatus& status, const std::vector<LedgerEn
     judgement.disturbed = status.totals.disturbed;
     judgement.failedBlocks = status.failedBlocks;
     judgement.linkFaults = status.totals.linkFaults;
-    if (identity.capacity.value > 0)
-        judgement.vouchedShare =
-            static_cast<double>(status.totals.covered.value) / static_cast<double>(identity.capacity.value);
+    if (identity.capacity.value > 0) {
+        const auto capacity = static_cast<double>(identity.capacity.value);
+        const std::uint64_t covered = status.totals.covered.value;
+        const std::uint64_t notStored =
+            std::min(covered, status.totals.notStored * std::uint64_t{status.blockSectors});
+        judgement.vouchedShare = static_cast<double>(covered - notStored) / capacity;
+        judgement.notStoredShare = static_cast<double>(notStored) / capacity;
+    }
     for (const Patch& patch : patchesOf(ledger, identity.logicalBytes)) {
         if (patch.unreadable.value == 0)
             continue;

@@ -49,6 +49,7 @@ struct RunningJudgement {
     std::uint64_t defectiveSamples = 0;
     double mostDefectiveShare = 1;
     std::uint64_t failedBlocks = 0; // failed as a whole; which of their sectors, is still to be found out
+    double notStoredShare = 0;      // of the whole drive: answered without the medium; not vouched for
     std::uint64_t disturbed = 0;    // blocks late or worse while something else used the drive
 };
 

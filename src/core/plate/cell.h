@@ -20,6 +20,10 @@ struct Cell {
     Standing standing = Standing::once;
     LatencyCode latency = 0;
 
+    // Answered without the medium, because nothing is stored there: no grade, but a latency.
+    [[nodiscard]] constexpr bool notStored() const { return grade == Grade::none && latency != 0; }
+    [[nodiscard]] constexpr bool visited() const { return grade != Grade::none || latency != 0; }
+
     [[nodiscard]] constexpr std::uint16_t packed() const {
         return static_cast<std::uint16_t>(static_cast<unsigned>(grade) << 13U |
                                           static_cast<unsigned>(standing) << 11U | latency);

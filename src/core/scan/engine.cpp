@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/scan/engine.h"
 
+#include "core/image/image_writer.h"
 #include "core/scan/engine_times.h"
 #include "core/scan/record.h"
 #include "core/scan/verify_check.h"
@@ -18,6 +19,7 @@ constexpr std::uint64_t paceProbeBytes = 4U << 20U;
 constexpr std::uint64_t observeBlocks = 64;
 constexpr std::uint64_t leastToExtrapolate = 32; // blocks read out of turn, before time is told from them
 constexpr Nanoseconds temperatureInterval = std::chrono::seconds{60};
+constexpr Nanoseconds vitalsInterval = std::chrono::minutes{10};
 constexpr Nanoseconds coolingInterval = std::chrono::seconds{10};
 constexpr int coolerBy = 5; // degrees
 constexpr Nanoseconds paceWindow = std::chrono::seconds{1};
@@ -33,8 +35,8 @@ Grader makeGrader(const DriveIdentity& identity, const GradeLimits& limits) {
 } // namespace
 
 Engine::Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits, PauseGate& pause,
-               ScanFeed& feed, Thermometer thermometer, const ScanRecord* earlier)
-    : m_drive(drive)
+               ScanFeed& feed, ScanAids aids)
+    : m_drive(&drive)
     , m_plan(plan)
     , m_grid(m_plan.grid)
     , m_blocks(m_grid.blocks())
@@ -43,19 +45,24 @@ Engine::Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits,
     , m_clock(drive.clock())
     , m_plate(std::make_shared<Plate>(m_blocks))
     , m_grader(makeGrader(drive.identity(), limits))
-    , m_thermometer(std::move(thermometer))
+    , m_aids(std::move(aids))
     , m_estimator(m_grid.span)
     , m_rules(m_plan.asked.rules)
-    , m_window(drive.link().queueLimit())
-    , m_answers(m_window) {
+    , m_window(drive.link().queueLimit()) {
+    // Solid state tells by what comes back whether it has looked at the medium at all.
+    if (m_aids.image || (m_plan.asked.way == ReadWay::read && drive.identity().rotating != true))
+        drive.link().handOverReads(m_grid.blockSectors * drive.identity().logicalBytes);
+    m_window = drive.link().queueLimit();
+    m_answers.resize(m_window);
     m_status.order = m_plan.asked.order;
     m_status.blockSectors = m_grid.blockSectors;
     m_status.unit = m_grader.unit();
     m_status.position = m_grid.span.first;
     m_route = makeRoute(m_plan, blocksToVisit(m_grid, m_plan.asked.parts, {}));
     m_status.blocksPlanned = m_route->blocksLeft();
-    if (earlier != nullptr)
-        takeUp(*earlier);
+    if (m_aids.earlier != nullptr)
+        takeUp(*m_aids.earlier);
+    m_aids.earlier = nullptr;
     m_feed.begin(drive.identity(), drive.limits(), m_plan, m_plate);
 }
 
@@ -63,6 +70,18 @@ Engine::Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits,
 void Engine::takeUp(const ScanRecord& earlier) {
     SpanSet done;
     std::vector<std::uint64_t> failed;
+    SpanSet unreadable;
+    for (const LedgerEntry& entry : earlier.ledger)
+        if (entry.grade == Grade::unreadable || entry.grade == Grade::linkFault)
+            unreadable.add(entry.span);
+    // What was read and is not in the image is read again.
+    const auto saved = [&](std::uint64_t block) {
+        if (!m_aids.image)
+            return true;
+        const auto missing = m_aids.image->missing(m_grid.spanOf(block));
+        return std::all_of(missing.begin(), missing.end(),
+                           [&](const LbaSpan& span) { return unreadable.contains(span); });
+    };
     if (earlier.plate) {
         SpanSet vouched;
         for (const LbaSpan& span : earlier.covered)
@@ -75,9 +94,10 @@ void Engine::takeUp(const ScanRecord& earlier) {
             for (std::uint64_t block = m_grid.blockAt(inside.first); block <= m_grid.blockAt(inside.last());
                  ++block) {
                 const Cell cell = earlier.plate->at(block);
-                if (cell.grade == Grade::none || !vouched.contains(m_grid.spanOf(block)))
+                if (!cell.visited() || !vouched.contains(m_grid.spanOf(block)) || !saved(block))
                     continue;
                 known[block] = true;
+                m_status.totals.notStored += cell.notStored() ? 1 : 0;
                 m_plate->set(block, cell);
                 done.add(m_grid.spanOf(block));
                 if (cell.standing == Standing::disturbed)
@@ -139,10 +159,17 @@ Ended Engine::run(const std::stop_token& stop) {
     note({.kind = continued ? TapeKind::continued : TapeKind::started, .span = m_grid.span});
     tellHowItIsReached();
     publish(ScanPhase::measuring);
+    if (m_aids.recovery)
+        if (const auto settled = m_aids.recovery->settle(m_stop); !settled || *settled)
+            note({.kind = settled ? TapeKind::recoveryBack : TapeKind::recoveryOwed});
     if (m_plan.asked.way == ReadWay::verify && !verifyBelieved() && m_ended == Ended::running)
         m_ended = Ended::verifyDoubted;
+    if (m_aids.image && m_aids.image->check().wasOpen)
+        note({.kind = TapeKind::imageCompared, .count = m_aids.image->check().dropped.size()});
     if (m_ended == Ended::running)
         measurePace();
+    if (m_ended == Ended::running)
+        sampleUnit();
     readRoute();
     if (m_grader.holding())
         releaseHeld();
@@ -150,6 +177,8 @@ Ended Engine::run(const std::stop_token& stop) {
         lookAgain(true);
     if (m_ended == Ended::running)
         m_ended = m_stop.stop_requested() ? Ended::stopped : Ended::complete;
+    giveRecoveryBack();
+    finishImage();
     m_status.ended = m_ended;
     note({.kind = TapeKind::ended, .span = m_grid.span, .ended = m_ended});
     publish(ScanPhase::ended);
@@ -157,7 +186,7 @@ Ended Engine::run(const std::stop_token& stop) {
 }
 
 void Engine::tellHowItIsReached() {
-    const DriveLimits& limits = m_drive.limits();
+    const DriveLimits& limits = m_drive->limits();
     for (const AccessNote accessNote : limits.notes) {
         if (accessNote == AccessNote::throughPageCache)
             note({.kind = TapeKind::throughPageCache});
@@ -174,7 +203,7 @@ void Engine::tellHowItIsReached() {
 
 // A few short reads across the span. They are not graded: what they meet is met again by the scan itself.
 void Engine::measurePace() {
-    const std::uint64_t blockBytes = std::uint64_t{m_grid.blockSectors} * m_drive.identity().logicalBytes;
+    const std::uint64_t blockBytes = std::uint64_t{m_grid.blockSectors} * m_drive->identity().logicalBytes;
     const std::uint64_t reads = std::max<std::uint64_t>(3, paceProbeBytes / blockBytes);
     if (m_plan.asked.measurePaceFirst && m_blocks * blockBytes >= leastBytesToMeasure &&
         m_blocks > reads * paceProbes * 4) {
@@ -213,7 +242,7 @@ void Engine::measurePace() {
 bool Engine::verifyBelieved() {
     if (m_verifyBelieved)
         return *m_verifyBelieved;
-    const DriveIdentity& identity = m_drive.identity();
+    const DriveIdentity& identity = m_drive->identity();
     const std::uint64_t sectors =
         identity.rotating == false ? m_grid.blockSectors : identity.sectorsPerPhysical();
     std::vector<Nanoseconds> latencies;
@@ -249,6 +278,8 @@ void Engine::readRoute() {
         }
         pauseIfAsked();
         askTemperatureIfDue();
+        askVitalsIfDue();
+        waitForImage();
         lookAgain(false);
         if (m_ended != Ended::running)
             return;
@@ -280,6 +311,9 @@ bool Engine::beginNextStretch() {
     m_observedClean = true;
     m_runUp = {};
     const std::uint64_t block = m_stretch.at(0);
+    limitRecovery(!m_stretch.lookInside);
+    if (m_ended != Ended::running)
+        return true;
     if (m_stretch.lookInside) {
         m_trouble = Trouble{block, {.tag = block, .judged = {Outcome::unreadable, {}}}};
     } else if (m_stretch.runUp) {
@@ -316,11 +350,11 @@ void Engine::fill() {
         const std::uint64_t block = m_stretch.at(m_sent);
         m_requests.push_back({block, m_grid.spanOf(block), m_plan.asked.limit, m_plan.asked.way});
     }
-    m_drive.submit(m_requests);
+    m_drive->submit(m_requests);
 }
 
 void Engine::takeAnswers() {
-    const std::size_t n = m_drive.reap(m_answers, slice);
+    const std::size_t n = m_drive->reap(m_answers, slice);
     if (n == 0) {
         watchForStall();
         publish(m_stallTold ? ScanPhase::waiting : ScanPhase::reading);
@@ -334,9 +368,12 @@ void Engine::takeAnswers() {
         if (answer.judged.outcome == Outcome::withdrawn || m_trouble) {
             m_rewind = true; // not sent: to be sent again when all that is queued has come back
         } else if (answer.judged.outcome == Outcome::answered && answer.latency <= m_plan.asked.limit) {
-            takeGood(m_stretch.at(m_done), answer);
+            const std::uint64_t block = m_stretch.at(m_done);
+            keep(m_grid.spanOf(block).first, answer);
+            takeGood(block, answer);
             ++m_done;
         } else {
+            keep(m_grid.spanOf(m_stretch.at(m_done)).first, answer);
             m_trouble = Trouble{m_stretch.at(m_done), answer}; // the queue halts behind it
             m_rewind = true;
         }
@@ -384,7 +421,9 @@ void Engine::takeGood(std::uint64_t block, const ReadAnswer& answer) {
         latency = std::max(latency, m_runUp);
     m_runUp = {};
     m_lastGood = block;
-    m_bytesRead += std::uint64_t{m_grid.blockSectors} * m_drive.identity().logicalBytes;
+    if (takeNotStored(block, answer))
+        return;
+    m_bytesRead += std::uint64_t{m_grid.blockSectors} * m_drive->identity().logicalBytes;
     ++m_news.read;
     m_news.readTime += latency;
     m_observedTime += latency;
@@ -417,6 +456,7 @@ void Engine::gradeGood(std::uint64_t block, Nanoseconds latency, Disturbance dis
         ++m_status.totals.disturbed;
         if (m_status.totals.disturbed == 1 || m_clock.now() - m_disturbanceTold > disturbanceInterval) {
             m_disturbanceTold = m_clock.now();
+            nameLoad();
             note({.kind = TapeKind::disturbed,
                   .span = m_grid.spanOf(block),
                   .count = m_status.totals.disturbed,
@@ -485,7 +525,7 @@ void Engine::markStalled(std::uint64_t block, Nanoseconds latency) {
 
 void Engine::endNoAnswer(std::uint64_t block) {
     const Nanoseconds waited = m_clock.now() - m_atDriveSince;
-    m_drive.link().abandon();
+    m_drive->link().abandon();
     m_ended = Ended::noAnswer;
     if (m_again) // the block has its grade already
         return;
@@ -502,7 +542,7 @@ void Engine::settleCell(std::uint64_t block, Grade grade, Nanoseconds latency, S
 
 // Lets the command at the drive finish and takes the others back. False where something else came of it.
 bool Engine::drain() {
-    m_drive.link().withdrawQueued();
+    m_drive->link().withdrawQueued();
     while (m_outstanding > 0 && m_ended == Ended::running && !m_stop.stop_requested())
         takeAnswers();
     return !m_trouble && m_ended == Ended::running && !m_stop.stop_requested();
@@ -519,14 +559,14 @@ void Engine::bringHeadBack() {
 
 LbaSpan Engine::firstSectorsOf(std::uint64_t block) const {
     const LbaSpan whole = m_grid.spanOf(block);
-    return intersection({whole.first, {m_drive.identity().sectorsPerPhysical()}}, whole);
+    return intersection({whole.first, {m_drive->identity().sectorsPerPhysical()}}, whole);
 }
 
 // The sector before the block, so that the block goes on where the head is; its own first one where that one
 // may be bad.
 LbaSpan Engine::runUpTo(std::uint64_t block) const {
     const std::uint64_t first = m_grid.spanOf(block).first.value;
-    const std::uint64_t sectors = m_drive.identity().sectorsPerPhysical();
+    const std::uint64_t sectors = m_drive->identity().sectorsPerPhysical();
     const bool doubtful = block > 0 && m_plate->at(block - 1).grade >= Grade::linkFault;
     if (carefully() || doubtful || first < sectors)
         return firstSectorsOf(block);
@@ -545,12 +585,12 @@ bool Engine::sleep(Nanoseconds time) {
 
 // Nothing is at the drive while it is asked, and the head is brought back before the next block is measured.
 void Engine::askTemperatureIfDue() {
-    if (!m_thermometer || m_trouble || m_clock.now() < m_temperatureDue || !drain())
+    if (!m_aids.thermometer || m_trouble || m_clock.now() < m_temperatureDue || !drain())
         return;
-    const auto degrees = m_thermometer(m_stop);
+    const auto degrees = m_aids.thermometer(m_stop);
     m_temperatureDue = m_clock.now() + temperatureInterval;
     if (!degrees) {
-        m_thermometer = {};
+        m_aids.thermometer = {};
         return;
     }
     m_status.temperature = degrees;
@@ -561,6 +601,23 @@ void Engine::askTemperatureIfDue() {
     bringHeadBack();
 }
 
+// What the drive says of itself may have become damning while it is read.
+void Engine::askVitalsIfDue() {
+    if (!m_aids.damning || m_trouble || m_clock.now() < m_vitalsDue || !m_rules.has(RuleKind::damning) ||
+        !drain())
+        return;
+    m_vitalsDue = m_clock.now() + vitalsInterval;
+    const auto damning = m_aids.damning(m_stop);
+    if (!damning) {
+        m_aids.damning = {};
+        return;
+    }
+    if (!m_damningAtFirst)
+        m_damningAtFirst = damning;
+    m_damningSince = *damning - std::min(*damning, *m_damningAtFirst);
+    bringHeadBack();
+}
+
 void Engine::coolDown(const StopRule& rule) {
     note({.kind = TapeKind::cooling, .count = static_cast<std::uint64_t>(*m_status.temperature)});
     const Nanoseconds from = m_clock.now();
@@ -568,7 +625,7 @@ void Engine::coolDown(const StopRule& rule) {
         publish(ScanPhase::cooling);
         if (!sleep(coolingInterval))
             break;
-        const auto degrees = m_thermometer(m_stop);
+        const auto degrees = m_aids.thermometer(m_stop);
         if (!degrees)
             break;
         m_status.temperature = degrees;
@@ -603,9 +660,10 @@ void Engine::heedRules() {
         return;
     if (const std::uint64_t version = m_feed.status().ledgerVersion; version != m_factsVersion) {
         m_factsVersion = version;
-        m_facts = factsOf(m_feed.ledger(), m_drive.identity().logicalBytes);
+        m_facts = factsOf(m_feed.ledger(), m_drive->identity().logicalBytes);
     }
     m_facts.values[RuleKind::stalls] = m_stalls;
+    m_facts.values[RuleKind::damning] = m_damningSince;
     m_facts.values[RuleKind::minutes] =
         static_cast<std::uint64_t>(std::chrono::duration_cast<std::chrono::minutes>(elapsed()).count());
     const auto rule = m_rules.reached(m_facts);
@@ -625,7 +683,7 @@ void Engine::heedRules() {
 }
 
 void Engine::finishStopped() {
-    m_drive.link().withdrawQueued();
+    m_drive->link().withdrawQueued();
     const Nanoseconds until = m_clock.now() + stopPatience;
     while (m_outstanding > 0 && m_ended == Ended::running && m_clock.now() < until)
         takeAnswers();
@@ -637,7 +695,7 @@ void Engine::finishStopped() {
         if (m_stallTold) {
             endNoAnswer(m_stretch.at(m_done));
         } else {
-            m_drive.link().abandon();
+            m_drive->link().abandon();
         }
     }
     m_ended = Ended::stopped;
@@ -648,12 +706,14 @@ Engine::Alone Engine::readAlone(LbaSpan span, std::uint64_t block, std::optional
     const ReadRequest request{block, span, m_plan.asked.limit, way.value_or(m_plan.asked.way)};
     const Nanoseconds sent = m_clock.now();
     m_atDriveSince = sent;
-    m_drive.submit({&request, 1});
+    m_drive->submit({&request, 1});
     std::optional<Nanoseconds> stopAsked;
     for (;;) {
         ReadAnswer answer;
-        if (m_drive.reap({&answer, 1}, slice) > 0)
+        if (m_drive->reap({&answer, 1}, slice) > 0) {
+            keep(span.first, answer);
             return answer;
+        }
         const Nanoseconds now = m_clock.now();
         m_status.waited = now - sent;
         if (now - sent > m_plan.asked.limit)
@@ -665,7 +725,7 @@ Engine::Alone Engine::readAlone(LbaSpan span, std::uint64_t block, std::optional
         if (m_stop.stop_requested() && !stopAsked)
             stopAsked = now;
         if (stopAsked && now - *stopAsked > stopPatience) {
-            m_drive.link().abandon();
+            m_drive->link().abandon();
             m_ended = Ended::stopped;
             return std::nullopt;
         }
@@ -718,7 +778,7 @@ void Engine::publish(ScanPhase phase) {
     m_status.blocksDone = m_blocksDone;
     m_status.toMeasureAgain = m_looks.waiting();
     m_status.failedBlocks = m_failedBlocks;
-    const double blockBytes = static_cast<double>(m_grid.blockSectors) * m_drive.identity().logicalBytes;
+    const double blockBytes = static_cast<double>(m_grid.blockSectors) * m_drive->identity().logicalBytes;
     const Nanoseconds now = m_clock.now();
     if (now - m_paceSince >= paceWindow) {
         m_status.paceNow =

@@ -8,27 +8,17 @@
 #include "core/scan/feed.h"
 #include "core/scan/pause_gate.h"
 #include "core/scan/route.h"
+#include "core/scan/scan_aids.h"
 #include "core/scan/second_looks.h"
 #include "core/scan/stop_rules.h"
 
-#include <functional>
-#include <stop_token>
-
 namespace orbita {
-
-struct ScanRecord;
-
-// The drive's temperature in degrees Celsius; nothing where it does not tell. Asked between blocks, while
-// nothing is at the drive. Must return soon after a stop is requested.
-using Thermometer = std::function<std::optional<int>(const std::stop_token&)>;
 
 class Engine {
 public:
-    // All references must outlive the engine. The plate is created here and handed to the feed. `thermometer`
-    // may be empty. `earlier`: the same scan as it was kept when it was broken off, on the same grid; what it
-    // vouches for is not visited again.
+    // All references must outlive the engine. The plate is created here and handed to the feed.
     Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits, PauseGate& pause, ScanFeed& feed,
-           Thermometer thermometer = {}, const ScanRecord* earlier = nullptr);
+           ScanAids aids = {});
 
     // Runs on the calling thread until the plan is done or something ends the scan. A request to stop is
     // answered within 0.15 s of the drive's clock, whatever the drive does.
@@ -64,12 +54,24 @@ private:
     void heedRules();
     bool drain();
     void askTemperatureIfDue();
+    void askVitalsIfDue();
     void coolDown(const StopRule& rule);
     void bringHeadBack();
     void finishStopped();
     void tellRoute();
     bool sleep(Nanoseconds time);
     Alone readAlone(LbaSpan span, std::uint64_t block, std::optional<ReadWay> way = {});
+
+    // What is beside the drive: engine_aids.cpp
+    void keep(Lba first, const ReadAnswer& answer);
+    void waitForImage();
+    void finishImage();
+    void limitRecovery(bool limited);
+    void giveRecoveryBack();
+    void nameLoad();
+    bool foundElsewhere();
+    bool takeNotStored(std::uint64_t block, const ReadAnswer& answer);
+    void sampleUnit();
 
     // What a block has come to: engine.cpp
     void gradeGood(std::uint64_t block, Nanoseconds latency, Disturbance disturbance);
@@ -110,7 +112,8 @@ private:
     [[nodiscard]] LbaSpan runUpTo(std::uint64_t block) const;
     [[nodiscard]] bool carefully() const { return m_plan.asked.order == ScanOrder::careful; }
 
-    Drive& m_drive;
+    Drive* m_drive;
+    std::unique_ptr<Drive> m_found; // the drive, after it came back under another name
     SettledPlan m_plan;
     BlockGrid m_grid;
     std::uint64_t m_blocks;
@@ -120,8 +123,16 @@ private:
     std::stop_token m_stop;
     std::shared_ptr<Plate> m_plate;
     Grader m_grader;
-    Thermometer m_thermometer;
+    ScanAids m_aids;
     Nanoseconds m_temperatureDue{};
+    Nanoseconds m_vitalsDue{};
+    std::optional<std::uint64_t> m_damningAtFirst;
+    std::uint64_t m_damningSince = 0;
+    std::optional<bool> m_recoveryLimited; // absent: not tried
+    bool m_recoveryRefused = false;
+    bool m_savingHalted = false;
+    Nanoseconds m_loadNamed{};
+    std::uint64_t m_notStoredTold = 0;
     Estimator m_estimator;
     StopRules m_rules;
     SecondLooks m_looks;

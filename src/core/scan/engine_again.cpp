@@ -54,7 +54,7 @@ void Engine::lookAgain(bool atEnd) {
 
 // False where it could not be measured: it waits on.
 bool Engine::lookAt(const SecondLook& look, bool atEnd) {
-    std::optional<ReadWay> way = m_drive.limits().pastCache;
+    std::optional<ReadWay> way = m_drive->limits().pastCache;
     if (!way && m_plan.asked.way == ReadWay::verify)
         way = ReadWay::verify;
     if (way == ReadWay::verify && !verifyBelieved())
@@ -155,7 +155,7 @@ void Engine::regradeUndisturbed(const SecondLook& look, const ReadAnswer& answer
 // Reads elsewhere in the span, where the drive is known to be good, until its cache must have let go of what
 // it held. False where there is too little elsewhere, or it would take the drive too far.
 bool Engine::pushOutCache(const SecondLook& look) {
-    const std::uint64_t blockBytes = std::uint64_t{m_grid.blockSectors} * m_drive.identity().logicalBytes;
+    const std::uint64_t blockBytes = std::uint64_t{m_grid.blockSectors} * m_drive->identity().logicalBytes;
     const std::uint64_t wanted = mostCacheBytes / blockBytes + 1;
     if (m_blocks < 2 * wanted)
         return false;

@@ -15,6 +15,7 @@ constexpr std::uint32_t mostLinkFaultsInARow = 8;
 constexpr std::uint32_t mostInterruptionsInARow = 20;
 constexpr Nanoseconds readyInterval = std::chrono::seconds{1};
 constexpr int goneProbes = 5;
+constexpr int goneProbesAnywhere = 30; // where it may come back under another name
 constexpr int mostDropsAtOneBlock = 3;
 constexpr Nanoseconds goneProbeWait = std::chrono::seconds{1};
 
@@ -73,6 +74,10 @@ void Engine::resolve(const Trouble& trouble) {
 // is the way to the drive that fails.
 void Engine::resolveInterrupted(std::uint64_t block) {
     note({.kind = TapeKind::interrupted, .span = m_grid.spanOf(block), .count = ++m_interruptionsInARow});
+    if (m_recoveryLimited == true) { // a reset has put the drive's own setting back
+        m_recoveryLimited.reset();
+        limitRecovery(true);
+    }
     if (m_interruptionsInARow > mostInterruptionsInARow)
         m_ended = Ended::linkFaults;
 }
@@ -146,7 +151,7 @@ void Engine::resolveUnreadable(std::uint64_t block, const Judged& judged) {
     const LbaSpan span = m_grid.spanOf(block);
     publish(ScanPhase::splitting);
     // A sick drive is not asked twice at once: its bad sectors are measured again when all else is done.
-    Splitter splitter(span, m_drive.identity().sectorsPerPhysical(), judged.firstBad, !carefully());
+    Splitter splitter(span, m_drive->identity().sectorsPerPhysical(), judged.firstBad, !carefully());
     const Nanoseconds began = m_clock.now();
     SectorCount readInside;
     Grade worst = Grade::none;
@@ -242,6 +247,16 @@ void Engine::resolveUnreadable(std::uint64_t block, const Judged& judged) {
     }
     if (m_ended == Ended::noAnswer)
         return; // its cell is settled
+    if (worst == Grade::none && m_stretch.lookInside && m_aids.recovery && !m_recoveryRefused) {
+        // It failed while the drive was to give up soon, and reads now that it may try as long as it likes: late,
+        // and no more than that.
+        const bool stalls = longest > m_plan.asked.limit;
+        worst = stalls ? Grade::stalled : m_grader.judge(longest).grade;
+        if (worst >= Grade::laboured) {
+            m_feed.addDefect({span, worst, Standing::once, longest, true});
+            lookAgainLater(block, span, worst, longest, false);
+        }
+    }
     if (worst == Grade::none) {
         // The parts read where the whole did not: a finding all the same, seen once.
         worst = Grade::unreadable;
@@ -315,15 +330,17 @@ void Engine::resolveGone(std::uint64_t block) {
     note({.kind = TapeKind::withdrawn, .span = span});
     note({.kind = TapeKind::probing, .span = span});
     const Nanoseconds since = m_clock.now();
-    for (int probe = 0; probe < goneProbes && m_ended == Ended::running; ++probe) {
+    const int probes = m_aids.finder ? goneProbesAnywhere : goneProbes;
+    for (int probe = 0; probe < probes && m_ended == Ended::running; ++probe) {
         m_status.waited = m_clock.now() - since;
         publish(ScanPhase::waiting);
         if (!sleep(goneProbeWait)) {
             m_ended = Ended::stopped;
             return;
         }
-        if (goodBlockStillReads(block)) {
+        if (goodBlockStillReads(block) || foundElsewhere()) {
             note({.kind = TapeKind::cameBack, .span = span});
+            m_recoveryLimited.reset(); // a drive that was reset has its own setting again
             m_sent = m_done; // read it anew
             m_dropsHere = block == m_droppedAt ? m_dropsHere + 1 : 1;
             m_droppedAt = block;

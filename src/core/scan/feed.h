@@ -4,6 +4,7 @@
 #pragma once
 
 #include "core/base/span_set.h"
+#include "core/image/image_writer.h"
 #include "core/plate/lateness.h"
 #include "core/plate/ledger.h"
 #include "core/scan/plan.h"
@@ -20,6 +21,7 @@ struct ScanTotals {
     // Of the blocks late or worse, those that were while something else used the drive: not the drive's
     // doing.
     std::uint64_t disturbed = 0;
+    std::uint64_t notStored = 0; // blocks that were answered without the medium: there is nothing in them
 
     [[nodiscard]] std::uint64_t of(Grade grade) const { return blocks[static_cast<std::size_t>(grade)]; }
     [[nodiscard]] std::uint64_t visited() const {
@@ -38,6 +40,7 @@ enum class ScanPhase : std::uint8_t {
     again,     // measuring defects again from the medium
     waiting,   // a command is past the limit, or the drive seems gone
     cooling,   // too warm by the plan's rule
+    saving,    // reading waits for the image that is saved to
     pausing,
     paused,
     ended
@@ -71,6 +74,8 @@ struct ScanStatus {
     std::optional<int> temperature;
     std::optional<int> hottest;
     LatenessHistogram lateness;
+    SavingStatus saving;
+    std::vector<std::string> loadBy; // who else used the drive when that was last looked into
     std::uint64_t ledgerVersion = 0;
     std::size_t tapeLength = 0;
 };

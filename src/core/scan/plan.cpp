@@ -18,8 +18,8 @@ constexpr std::array<std::string_view, 4> dataNames = {"not-asked", "saved", "no
 constexpr std::array<std::string_view, 3> wayNames = {"read", "verify", "fua"};
 constexpr std::array<std::string_view, 6> orderNames = {"forward", "backward", "suspects-first",
                                                         "sweep",   "sample",   "careful"};
-constexpr std::array<std::string_view, 6> ruleNames = {"unreadable", "patches", "growth",
-                                                       "stalls",     "minutes", "temperature"};
+constexpr std::array<std::string_view, 7> ruleNames = {"unreadable", "patches",     "growth", "stalls",
+                                                       "minutes",    "temperature", "damning"};
 constexpr std::uint32_t preferredBlockBytes = 1U << 20U;
 
 Error badPlan(std::string on, std::string answer, std::string advice) {
@@ -198,6 +198,9 @@ Result<SettledPlan> settlePlan(const ScanPlan& plan, const DriveIdentity& identi
             badPlan(identity.path,
                     "verifying is not to be had here: the drive, or the way to it, does not take the command",
                     "Scan by reading."));
+    if (plan.way == ReadWay::verify && !plan.saveTo.empty())
+        return tl::unexpected(badPlan(identity.path, "verifying hands over no data that could be saved",
+                                      "Scan by reading, or save nothing."));
     std::uint32_t& block = settled.grid.blockSectors;
     if (block == 0)
         block = chooseBlockSectors(identity, limits);

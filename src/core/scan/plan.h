@@ -37,6 +37,7 @@ enum class RuleKind : std::uint8_t {
     stalls,      // so many blocks that did not answer within the limit
     minutes,     // so long, pauses not counted
     temperature, // so many degrees Celsius: pauses until the drive is five degrees cooler
+    damning,     // so many readings of the drive's own that are damning and were not when the scan began
 };
 enum class RuleAction : std::uint8_t {
     end,
@@ -69,6 +70,9 @@ struct ScanPlan {
     std::uint64_t seed = 1;                        // sample: the same seed draws the same blocks
     Nanoseconds limit = std::chrono::seconds{8};   // no answer for so long: stalled
     Nanoseconds giveUp = std::chrono::seconds{60}; // no answer for so long: the scan ends
+    // careful: how long the drive may try to read a sector while there are easier ones; 0: as it likes.
+    Nanoseconds recovery = std::chrono::seconds{1};
+    std::string saveTo; // the image file that what is read is saved in; empty: none
     std::vector<StopRule> rules;
     DataElsewhere data = DataElsewhere::notAsked;
     bool measurePaceFirst = true; // a few short reads across the span, for the expected duration
@@ -85,7 +89,7 @@ std::optional<ReadWay> readWayFromName(std::string_view name);
 // The plan with everything chosen, checked against the drive. Errors: verifying where the drive does not, a
 // span or part beyond the end or empty, a block size out of range or no multiple of the physical sector, a
 // limit that is not positive or not below giveUp, a sweep over no distance, no samples, a rule twice or at
-// zero.
+// zero, saving what is only verified.
 struct SettledPlan {
     ScanPlan asked;
     BlockGrid grid;

@@ -46,28 +46,51 @@ std::optional<Error> whyNotContinued(const ScanRecord& earlier, const DriveIdent
     return std::nullopt;
 }
 
-ScanSession::ScanSession(DriveOpener opener, Planner planner, Thermometer thermometer,
-                         const GradeLimits& limits)
+ScanSession::ScanSession(DriveOpener opener, Planner planner, ScanAids aids, const GradeLimits& limits)
     : m_opener(std::move(opener))
     , m_planner(std::move(planner))
-    , m_thermometer(std::move(thermometer))
+    , m_aids(std::move(aids))
     , m_limits(limits)
     , m_startedAt(std::time(nullptr))
     , m_thread([this](const std::stop_token& stop) { run(stop); }) {}
 
-ScanSession::ScanSession(DriveOpener opener, const ScanPlan& plan, Thermometer thermometer,
-                         const GradeLimits& limits)
-    : ScanSession(std::move(opener), always(plan), std::move(thermometer), limits) {}
+ScanSession::ScanSession(DriveOpener opener, const ScanPlan& plan, ScanAids aids, const GradeLimits& limits)
+    : ScanSession(std::move(opener), always(plan), std::move(aids), limits) {}
 
-ScanSession::ScanSession(DriveOpener opener, const ScanPlan& plan, ScanRecord earlier,
-                         Thermometer thermometer)
+ScanSession::ScanSession(DriveOpener opener, const ScanPlan& plan, ScanRecord earlier, ScanAids aids)
     : m_opener(std::move(opener))
     , m_planner(always(plan))
     , m_earlier(std::move(earlier))
-    , m_thermometer(std::move(thermometer))
+    , m_aids(std::move(aids))
     , m_limits(m_earlier->limits)
     , m_startedAt(m_earlier->startedAt)
     , m_thread([this](const std::stop_token& stop) { run(stop); }) {}
+
+ScanRecord ScanSession::record() const {
+    ScanRecord record = recordOf(m_feed, m_startedAt, m_limits);
+    const std::scoped_lock lock(m_imageMutex);
+    if (m_image)
+        record.status.saving = m_image->status();
+    return record;
+}
+
+bool ScanSession::saving() const {
+    const std::scoped_lock lock(m_imageMutex);
+    return m_image && !m_image->finished();
+}
+
+Result<void> ScanSession::openImage(const SettledPlan& plan, const DriveIdentity& identity,
+                                    const std::stop_token& stop) {
+    const auto toSave =
+        plan.asked.parts.empty() ? std::vector<LbaSpan>{plan.grid.span} : plan.asked.parts;
+    auto image = SavedImage::open(plan.asked.saveTo, identity, toSave, stop);
+    if (!image)
+        return tl::unexpected(image.error());
+    const std::scoped_lock lock(m_imageMutex);
+    m_image = std::make_shared<ImageWriter>(std::move(*image));
+    m_aids.image = m_image;
+    return {};
+}
 
 void ScanSession::run(const std::stop_token& stop) {
     auto drive = m_opener(stop);
@@ -87,8 +110,13 @@ void ScanSession::run(const std::stop_token& stop) {
         m_feed.fail(std::move(plan.error()));
         return;
     }
-    Engine engine(**drive, *plan, m_limits, m_pause, m_feed, m_thermometer,
-                  m_earlier ? &*m_earlier : nullptr);
+    if (!plan->asked.saveTo.empty())
+        if (auto opened = openImage(*plan, identity, stop); !opened) {
+            m_feed.fail(std::move(opened.error()));
+            return;
+        }
+    m_aids.earlier = m_earlier ? &*m_earlier : nullptr;
+    Engine engine(**drive, *plan, m_limits, m_pause, m_feed, std::move(m_aids));
     m_earlier.reset();
     engine.run(stop);
 }

@@ -7,6 +7,7 @@
 #include "core/scan/record.h"
 
 #include <functional>
+#include <mutex>
 #include <thread>
 
 namespace orbita {
@@ -26,12 +27,10 @@ std::optional<Error> whyNotContinued(const ScanRecord& earlier, const DriveIdent
 class ScanSession {
 public:
     // Starts at once. Why it could not begin is told by feed().error().
-    ScanSession(DriveOpener opener, const ScanPlan& plan, Thermometer thermometer = {},
-                const GradeLimits& limits = {});
-    ScanSession(DriveOpener opener, Planner planner, Thermometer thermometer = {},
-                const GradeLimits& limits = {});
+    ScanSession(DriveOpener opener, const ScanPlan& plan, ScanAids aids = {}, const GradeLimits& limits = {});
+    ScanSession(DriveOpener opener, Planner planner, ScanAids aids = {}, const GradeLimits& limits = {});
     // Goes on with a scan that was broken off. `plan` as planToContinue() made it; its rules may differ.
-    ScanSession(DriveOpener opener, const ScanPlan& plan, ScanRecord earlier, Thermometer thermometer = {});
+    ScanSession(DriveOpener opener, const ScanPlan& plan, ScanRecord earlier, ScanAids aids = {});
     // Stops, and returns within 0.2 s whatever the drive does.
     ~ScanSession() = default;
 
@@ -51,19 +50,25 @@ public:
 
     [[nodiscard]] const ScanFeed& feed() const { return m_feed; }
     [[nodiscard]] bool ended() const { return m_feed.status().phase == ScanPhase::ended; }
-    [[nodiscard]] ScanRecord record() const { return recordOf(m_feed, m_startedAt, m_limits); }
+    [[nodiscard]] ScanRecord record() const;
+    // True while what was read is still being written to the image, also after the scan was stopped. Letting the
+    // session go then leaves the rest unsaved: it counts as missing from the image.
+    [[nodiscard]] bool saving() const;
 
 private:
     void run(const std::stop_token& stop);
+    Result<void> openImage(const SettledPlan& plan, const DriveIdentity& identity, const std::stop_token& stop);
 
     DriveOpener m_opener;
     Planner m_planner;
     std::optional<ScanRecord> m_earlier;
-    Thermometer m_thermometer;
+    ScanAids m_aids;
     GradeLimits m_limits;
     std::int64_t m_startedAt;
     ScanFeed m_feed;
     PauseGate m_pause;
+    mutable std::mutex m_imageMutex;
+    std::shared_ptr<ImageWriter> m_image;
     std::jthread m_thread; // last: stops and joins before the rest goes
 };
 

@@ -13,7 +13,7 @@ constexpr std::array<std::string_view, 12> endedNames = {
     "running", "complete",    "stopped", "stop-rule", "drive-gone",  "no-answer",
     "shrunk",  "link-faults", "refused", "locked",    "reader-lost", "verify-doubted"};
 
-constexpr std::array<std::string_view, 34> kindNames = {"started",
+constexpr std::array<std::string_view, 45> kindNames = {"started",
                                                         "pace-measured",
                                                         "paused",
                                                         "resumed",
@@ -46,7 +46,17 @@ constexpr std::array<std::string_view, 34> kindNames = {"started",
                                                         "cooled",
                                                         "continued",
                                                         "verify-checked",
-                                                        "verify-doubted"};
+                                                        "verify-doubted",
+                                                        "recovery-short",
+                                                        "recovery-kept",
+                                                        "recovery-back",
+                                                        "recovery-owed",
+                                                        "elsewhere",
+                                                        "not-stored",
+                                                        "saving-halts",
+                                                        "saving-goes-on",
+                                                        "image-compared",
+                                                        "saved"};
 
 constexpr std::array<std::string_view, 4> disturbanceNames = {"none", "other-load", "starved", "suspended"};
 

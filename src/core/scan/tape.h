@@ -45,6 +45,16 @@ enum class TapeKind : std::uint8_t {
     continued,      // after a break: the scan goes on where it was
     verifyChecked,  // verifying takes as long as the medium does; latency: median
     verifyDoubted,  // verifying is faster than the medium can be; latency: median
+    recoveryShort,  // the drive gives up sooner from here on; latency: after how long
+    recoveryKept,   // how long the drive tries could not be changed
+    recoveryBack,   // the drive's own setting is back
+    recoveryOwed,   // it could not be put back, and is owed
+    elsewhere,      // the drive came back under another name
+    notStored,      // count: blocks so far that were answered without the medium
+    savingHalts,    // the image cannot be written, or not as fast as is read; reading waits
+    savingGoesOn,
+    imageCompared,  // the image was read and compared with its map; count: parts that were not what was saved
+    saved,          // count: sectors that the image holds
 };
 
 enum class Ended : std::uint8_t {

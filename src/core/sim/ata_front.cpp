@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/sim/front.h"
 
+#include "core/base/bytes.h"
 #include "core/drive/ata/identify.h"
 #include "core/drive/ata/logs.h"
 #include "core/drive/ata/taskfile.h"
@@ -120,7 +121,7 @@ private:
         id.smartSupported = state.health.offered;
         id.smartEnabled = state.health.offered && state.health.watching;
         id.selfTestSupported = id.logsSupported = state.health.offered;
-        id.sctSupported = id.recoveryTimeSupported = m_scenario.rotating();
+        id.sctSupported = id.recoveryTimeSupported = m_scenario.rotating() && m_scenario.limitsRecovery;
         id.writeCacheSupported = id.writeCacheEnabled = true;
         id.trimSupported = !m_scenario.rotating();
         id.sataSpeeds = 0x000E;
@@ -208,6 +209,8 @@ private:
         case ata::smart::readLog:
             return smartLog(ata::logAddressOf(block), state, reply);
         case ata::smart::writeLog:
+            if (ata::logAddressOf(block) == ata::logAddress::sctCommand)
+                return recoveryTime(parameters, reply);
             if (ata::logAddressOf(block) != ata::logAddress::selectiveSelfTest)
                 return refuse(reply);
             if (const auto test = ata::decodeSelective(parameters))
@@ -216,6 +219,19 @@ private:
         default:
             return refuse(reply);
         }
+    }
+
+    // SCT error recovery control of reading; see ata::sctSetRecoveryTime.
+    std::vector<std::byte> recoveryTime(std::span<const std::byte> parameters, Reply& reply) {
+        if (!m_scenario.rotating() || !m_scenario.limitsRecovery || parameters.size() < ata::pageBytes ||
+            littleEndian(parameters, 0, 2) != 3 || littleEndian(parameters, 4, 2) != 1)
+            return refuse(reply);
+        if (littleEndian(parameters, 2, 2) == 1)
+            m_condition->setRecoveryLimitMs(static_cast<std::uint32_t>(littleEndian(parameters, 6, 2) * 100));
+        const auto tenths = m_condition->recoveryLimitMs() / 100;
+        reply.bytes = ata::encodeAnswer(
+            {ata::status::ready, 0, Lba{tenths >> 8U}, static_cast<std::uint16_t>(tenths & 0xFFU)});
+        return {};
     }
 
     std::vector<std::byte> execute(std::uint8_t code, Nanoseconds now, Reply& reply) {

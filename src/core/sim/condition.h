@@ -6,6 +6,7 @@
 
 #include "core/sim/surface.h"
 
+#include <atomic>
 #include <mutex>
 #include <set>
 
@@ -48,6 +49,10 @@ public:
     void setSelectiveSpan(const LbaSpan& span);
     void abortTest(Nanoseconds now);
     void setWatching(bool watching);
+    // How long the drive tries to read a sector, in milliseconds; 0: as long as it likes. Until it is reset.
+    [[nodiscard]] std::uint32_t recoveryLimitMs() const { return m_recoveryLimitMs; }
+    void setRecoveryLimitMs(std::uint32_t ms) { m_recoveryLimitMs = ms; }
+    [[nodiscard]] Nanoseconds recoveryLimit() const { return std::chrono::milliseconds{m_recoveryLimitMs.load()}; }
 
     // The latest moment that any link has told of: where a new link's time begins.
     [[nodiscard]] Nanoseconds latest();
@@ -58,6 +63,7 @@ private:
     [[nodiscard]] std::optional<Lba> firstUnreadable(const LbaSpan& span) const;
 
     mutable std::mutex m_mutex;
+    std::atomic<std::uint32_t> m_recoveryLimitMs = 0;
     Scenario m_scenario;
     State m_state;
     std::set<std::uint64_t> m_pending;

@@ -54,6 +54,17 @@ public:
             return nvme::dwordOf(block, 10) == 1 ? controller() : nameSpace();
         case nvme::admin::getLogPage:
             return log(static_cast<std::uint8_t>(nvme::dwordOf(block, 10) & 0xFFU), state, reply);
+        case nvme::admin::getFeatures:
+        case nvme::admin::setFeatures: {
+            if ((nvme::dwordOf(block, 10) & 0xFFU) != nvme::feature::errorRecovery)
+                return refuse(reply, badField);
+            if (nvme::opcodeOf(block) == nvme::admin::setFeatures)
+                m_condition->setRecoveryLimitMs((nvme::dwordOf(block, 11) & 0xFFFFU) * 100);
+            nvme::Completion completion;
+            completion.result = m_condition->recoveryLimitMs() / 100;
+            reply.bytes = nvme::encodeCompletion(completion);
+            return {};
+        }
         case nvme::admin::deviceSelfTest: {
             const std::uint32_t code = nvme::dwordOf(block, 10) & 0xFU;
             if (code == 0xF) {

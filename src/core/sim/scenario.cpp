@@ -231,6 +231,15 @@ OtherLoad readOtherLoad(ObjectReader object) {
     return load;
 }
 
+LbaSpan readNotStored(ObjectReader object, const Scenario& scenario) {
+    const std::uint64_t sectors = scenario.identity.capacity.value;
+    LbaSpan span;
+    span.first.value = object.whole("first_lba", 0, sectors - 1);
+    span.count.value = object.whole("sectors", 1, sectors - span.first.value);
+    object.finish();
+    return span;
+}
+
 HealthStory readHealth(ObjectReader o, HealthStory h) {
     constexpr std::uint64_t most = 1ULL << 40U;
     h.offered = o.flag("offered", h.offered);
@@ -321,6 +330,8 @@ Scenario readScenario(const Json& json) {
     list("speckles",
          [&](ObjectReader o) { scenario.speckles.push_back(readSpeckle(std::move(o), scenario)); });
     list("other_load", [&](ObjectReader o) { scenario.otherLoads.push_back(readOtherLoad(std::move(o))); });
+    list("not_stored", [&](ObjectReader o) { scenario.notStored.push_back(readNotStored(std::move(o), scenario)); });
+    scenario.limitsRecovery = top.flag("limits_recovery", true);
     scenario.verifyLies = top.flag("verify_lies", false);
     scenario.front = readFront(top);
     if (const Json* health = top.find("vitals"))

@@ -121,6 +121,8 @@ struct Scenario {
     std::vector<Defect> defects; // ascending; unreadable ones cover whole physical sectors
     std::vector<Speckle> speckles;
     std::vector<OtherLoad> otherLoads;
+    std::vector<LbaSpan> notStored; // never written, or given back: read without the medium
+    bool limitsRecovery = true; // how long it tries to read a sector can be set
     bool verifyLies = false;      // answers every verify at once, without looking
     double playbackSeconds = 120; // how long the demonstration takes to play a scan of the whole drive
 

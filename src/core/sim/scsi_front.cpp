@@ -2,6 +2,7 @@
 // A SCSI drive; an ATA drive behind a translation; or one behind a bridge that passes nothing on.
 #include "core/sim/front.h"
 
+#include "core/base/bytes.h"
 #include "core/drive/outcome.h"
 #include "core/drive/scsi/ata_translation.h"
 #include "core/drive/scsi/commands.h"
@@ -109,6 +110,13 @@ public:
         }
         case scsi::opcode::modeSense10:
             return mode(block, reply);
+        case scsi::opcode::modeSelect10:
+            if (m_scenario.front != Front::scsi)
+                break;
+            // Behind a header of 8 bytes, page 01h and nothing else: the gate lets pass no other.
+            if (const auto limit = scsi::recoveryTimeLimit(parameters.subspan(8)); limit)
+                m_condition->setRecoveryLimitMs(*limit);
+            return {};
         case scsi::opcode::ataPassThrough16:
         case scsi::opcode::ataPassThrough12:
             return passThrough(block, parameters, now, reply);
@@ -227,6 +235,7 @@ private:
             data.page[2] = std::byte{0x04};
         } else if (page == 0x01) {
             data.page.resize(12);
+            putBigEndian(data.page, 10, 2, m_condition->recoveryLimitMs());
         } else {
             putSense(reply, invalidField());
             return {};

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/sim/sim_link.h"
 
+#include "core/sim/content.h"
+
 #include <cerrno>
 
 namespace orbita::sim {
@@ -22,6 +24,7 @@ SimLink::SimLink(Scenario scenario, double speed, std::shared_ptr<Condition> con
     , m_speed(speed) {}
 
 void SimLink::send(std::span<const Request> requests) {
+    m_contents.clear();
     m_queue.insert(m_queue.end(), requests.begin(), requests.end());
 }
 
@@ -52,6 +55,7 @@ void SimLink::begin(const Request& request) {
         m_latency = m_surface.scenario().overhead;
         return;
     }
+    m_surface.limitRecovery(m_condition->recoveryLimit());
     const ReadEvent event = m_surface.read(*access, m_begunAt);
     m_latency = event.latency;
     if (event.result == ReadResult::gone) {
@@ -63,6 +67,15 @@ void SimLink::begin(const Request& request) {
     m_front->answerRead(request.block, event, m_reply);
     m_reply.disturbance = event.disturbed ? Disturbance::otherLoad : Disturbance::none;
     m_reply.transferred = event.result == ReadResult::data && access->handsOver ? request.expected : 0;
+}
+
+void SimLink::handOver(const Request& request) {
+    const auto access = m_front->mediumAccess(request.block);
+    if (!access || !access->handsOver || m_reply.carried != Carried::answered || m_reply.transferred == 0)
+        return;
+    auto& content = m_contents.emplace_back(m_reply.transferred);
+    readContent(m_surface.scenario(), access->span.first, content);
+    m_reply.data = content;
 }
 
 void SimLink::haltBehindFront() {
@@ -108,6 +121,8 @@ std::size_t SimLink::collect(std::span<Reply> replies, Nanoseconds patience) {
         m_clock.advanceTo(m_begunAt + *m_latency);
         m_reply.latency = *m_latency;
         m_reply.completedAt = m_clock.now();
+        if (m_handsOver)
+            handOver(m_queue.front());
         replies[taken++] = m_reply;
         const bool trouble = m_reply.carried != Carried::answered || m_front->isTrouble(m_reply) ||
                              *m_latency > m_queue.front().haltAfter;

@@ -22,7 +22,12 @@ public:
     void abandon() override { m_abandoned = true; }
     [[nodiscard]] std::size_t queueLimit() const override { return 64; }
     [[nodiscard]] Clock& clock() override { return m_clock; }
-    // What the drive says of itself. What is on the simulated medium is not handed over.
+    // What is on the simulated medium (content.h).
+    bool handOverReads(std::uint32_t bytes) override {
+        m_handsOver = bytes > 0;
+        return m_handsOver;
+    }
+    // What the drive says of itself.
     [[nodiscard]] std::span<const std::byte> data() const override { return m_data; }
 
 protected:
@@ -32,6 +37,7 @@ protected:
 private:
     void begin(const Request& request);
     void haltBehindFront();
+    void handOver(const Request& request);
 
     [[nodiscard]] Nanoseconds powered() const { return m_origin + m_clock.now(); }
 
@@ -45,6 +51,8 @@ private:
     std::deque<Reply> m_withdrawn;
     std::vector<std::byte> m_data;
     bool m_abandoned = false;
+    bool m_handsOver = false;
+    std::deque<std::vector<std::byte>> m_contents; // handed over since the last send
 
     // The command at the drive: the front of the queue, once begun.
     bool m_begun = false;

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/sim/surface.h"
 
+#include "core/sim/content.h"
+
 #include <cmath>
 
 namespace orbita::sim {
@@ -171,6 +173,12 @@ void Surface::meetDefects(LbaSpan span, ReadEvent& event) {
             continue;
         switch (defect.kind) {
         case DefectKind::slow:
+            if (m_recoveryLimit.count() > 0 && defect.delay > m_recoveryLimit) {
+                *event.latency += m_recoveryLimit;
+                event.result = ReadResult::unreadable;
+                event.firstBad = std::max(defect.span.first, span.first);
+                return;
+            }
             *event.latency += defect.delay;
             break;
         case DefectKind::freeze:
@@ -189,7 +197,8 @@ void Surface::meetDefects(LbaSpan span, ReadEvent& event) {
             return;
         case DefectKind::unreadable:
             // Sectors are read in order: nothing behind the first bad one is met.
-            *event.latency += defect.delay;
+            *event.latency +=
+                m_recoveryLimit.count() > 0 ? std::min(defect.delay, m_recoveryLimit) : defect.delay;
             event.result = ReadResult::unreadable;
             event.firstBad = std::max(defect.span.first, span.first);
             return;
@@ -220,6 +229,10 @@ ReadEvent Surface::read(const MediumAccess& access, Nanoseconds now) {
         return event;
     }
     event.latency = mechanics(access, now, continues) + speckles(span);
+    if (holdsNothing(m_scenario, span)) {
+        const double bytes = access.handsOver ? static_cast<double>(span.count.value) * m_scenario.identity.logicalBytes : 0;
+        event.latency = m_scenario.overhead + rounded(bytes * 1e3 / m_scenario.interfaceMbPerS);
+    }
     meetOtherLoad(now, event);
     meetDefects(span, event);
     if (event.result == ReadResult::data && event.latency) {

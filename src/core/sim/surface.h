@@ -34,6 +34,8 @@ public:
     // One access, begun at `now`. Requires a span inside the drive, and each `now` no earlier than the answer
     // before.
     ReadEvent read(const MediumAccess& access, Nanoseconds now);
+    // The drive gives a sector up after so long; zero: it tries as long as it likes.
+    void limitRecovery(Nanoseconds limit) { m_recoveryLimit = limit; }
 
 private:
     struct Segment {
@@ -59,6 +61,7 @@ private:
     std::uint64_t m_cachedSectors = 0;
     std::uint64_t m_attempts = 0;
     bool m_gone = false;
+    Nanoseconds m_recoveryLimit{};
 
     // Where the head has read to, ahead of what was asked for, and when it got there.
     Lba m_headAt;

@@ -123,10 +123,22 @@ private slots:
         QVERIFY(record.status.totals.disturbed > 0 ||
                 std::any_of(record.tape.begin(), record.tape.end(),
                             [](const TapeEntry& e) { return e.kind == TapeKind::disturbed; }));
-        for (const LedgerEntry& entry : record.ledger)
-            if (entry.grade != Grade::unreadable)
-                QVERIFY2(entry.standing == Standing::disturbed || entry.standing == Standing::passing,
-                         qPrintable(QString::number(entry.span.first.value)));
+        // What waited behind the other's read waited some 0.3 s. The bench answers each read by a script, which
+        // now and then takes as long as a laboured block by itself: that may stand as seen once, no more.
+        constexpr Nanoseconds behindTheOther = std::chrono::milliseconds{200};
+        std::size_t behind = 0;
+        for (const LedgerEntry& entry : record.ledger) {
+            if (entry.grade == Grade::unreadable)
+                continue;
+            const auto where = QString::number(entry.span.first.value);
+            QVERIFY2(entry.standing != Standing::confirmed, qPrintable(where));
+            if (entry.latency < behindTheOther)
+                continue;
+            ++behind;
+            QVERIFY2(entry.standing == Standing::disturbed || entry.standing == Standing::passing,
+                     qPrintable(where));
+        }
+        QVERIFY(behind > 0);
     }
     void exactToTheSector() {
         constexpr std::uint64_t sectors = 32 * 2048;

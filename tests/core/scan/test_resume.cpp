@@ -72,7 +72,7 @@ ScanRecord brokenOff(const sim::Scenario& scenario, const ScanPlan& plan, std::u
     drive.feed = &feed;
     std::optional<ScanRecord> copy;
     {
-        Engine engine(drive, *settled, {}, pause, feed, {}, earlier);
+        Engine engine(drive, *settled, {}, pause, feed, {.earlier = earlier});
         engine.run({});
     }
     ended = !drive.kept.has_value();
@@ -164,7 +164,7 @@ private slots:
         const auto settled = settlePlan(planToContinue(kept), drive->identity(), drive->limits());
         PauseGate pause;
         ScanFeed feed;
-        Engine engine(*drive, *settled, {}, pause, feed, {}, &kept);
+        Engine engine(*drive, *settled, {}, pause, feed, {.earlier = &kept});
         engine.run({});
         const ScanRecord whole = recordOf(feed, 5, {});
         QVERIFY(whole.wholeSpanCovered());

@@ -81,7 +81,7 @@ private slots:
         target.condition = std::make_shared<sim::Condition>(scenario);
         target.scenario = scenario;
         ScanSession session([&](const std::stop_token& stop) { return openTarget(target, false, stop); },
-                            ScanPlan{}, thermometerOf(target));
+                            ScanPlan{}, {.thermometer = thermometerOf(target)});
         QTRY_VERIFY_WITH_TIMEOUT(session.ended(), 60'000);
         const ScanRecord record = session.record();
         QCOMPARE(record.status.ended, Ended::complete);

@@ -74,6 +74,8 @@ struct Reply {
     Nanoseconds latency{};     // from sending to answer, as the link measured
     Nanoseconds completedAt{}; // on the link's clock
     Disturbance disturbance = Disturbance::none;
+    // What was read from the medium, where handOverReads() was agreed upon; valid until the next submit().
+    std::span<const std::byte> data{};
 };
 
 // Commands are sent one after the other, in order, each when the one before has been answered. The
@@ -101,6 +103,11 @@ public:
     // Leaves the command in flight to itself, for good: the link answers nothing from here on.
     // Returns at once even if the command never does.
     virtual void abandon() = 0;
+
+    // Has what is read from the medium handed over with each reply, of at most `bytes` a command. Fewer
+    // commands may be outstanding from then on. To be called while none are. False where the link does not do
+    // it.
+    virtual bool handOverReads(std::uint32_t /*bytes*/) { return false; }
 
     [[nodiscard]] virtual std::size_t queueLimit() const = 0;
     [[nodiscard]] virtual Clock& clock() = 0;

@@ -38,7 +38,15 @@ public:
         endReader();
     }
 
-    [[nodiscard]] std::size_t queueLimit() const override { return channelEntries; }
+    bool handOverReads(std::uint32_t bytes) override {
+        if (bytes == 0 || bytes > maxReadBytes)
+            return false;
+        m_slotBytes = (bytes + ringAlignment - 1) / ringAlignment * ringAlignment;
+        m_slots = std::min(channelEntries, ringBytes / m_slotBytes);
+        return true;
+    }
+
+    [[nodiscard]] std::size_t queueLimit() const override { return m_slots; }
     [[nodiscard]] Clock& clock() override { return m_clock; }
 
     [[nodiscard]] std::span<const std::byte> data() const override {
@@ -63,6 +71,9 @@ protected:
             entry.admission = admission();
             entry.expectedBytes = request.expected;
             entry.handOver = m_handsOver && !isMediumRead(request.block);
+            entry.toRing =
+                m_slotBytes != 0 && isMediumRead(request.block) && request.expected <= m_slotBytes;
+            entry.ringAt = m_submitted % m_slots * m_slotBytes;
             entry.parameterBytes = static_cast<std::uint32_t>(
                 std::min<std::size_t>(request.parameters.size(), maxParameterBytes));
             std::copy_n(request.parameters.begin(), entry.parameterBytes, m_channel->parameters.begin());
@@ -91,7 +102,11 @@ protected:
                 ++m_epoch;
             if (entry.handOver)
                 m_dataBytes = std::min(entry.transferredBytes, maxSharedBytes);
-            replies[taken++] = replyOf(entry);
+            replies[taken] = replyOf(entry);
+            if (entry.toRing && replies[taken].carried == Carried::answered)
+                replies[taken].data = std::span(m_channel->ring)
+                                          .subspan(entry.ringAt, std::min(entry.transferredBytes, m_slotBytes));
+            ++taken;
         }
         return taken;
     }
@@ -178,6 +193,8 @@ private:
     ReaderChannel* m_channel;
     bool m_handsOver;
     std::uint32_t m_dataBytes = 0;
+    std::uint32_t m_slots = channelEntries; // of the ring
+    std::uint32_t m_slotBytes = 0;          // 0: reads are not handed over
     MonotonicClock m_clock;
     std::uint32_t m_submitted = 0;
     std::uint32_t m_reaped = 0;

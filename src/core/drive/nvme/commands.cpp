@@ -66,6 +66,13 @@ CommandBlock getFeatures(std::uint8_t feature, std::uint32_t nameSpace) {
     return block;
 }
 
+CommandBlock setFeatures(std::uint8_t feature, std::uint32_t value, std::uint32_t nameSpace) {
+    CommandBlock block = command(Protocol::nvmeAdmin, admin::setFeatures, nameSpace);
+    putDword(block, 10, feature);
+    putDword(block, 11, value);
+    return block;
+}
+
 CommandBlock deviceSelfTest(SelfTestCode code, std::uint32_t nameSpace) {
     CommandBlock block = command(Protocol::nvmeAdmin, admin::deviceSelfTest, nameSpace);
     putDword(block, 10, static_cast<std::uint32_t>(code));

@@ -54,6 +54,8 @@ CommandBlock identify(IdentifyWhat what, std::uint32_t nameSpace); // 4096 bytes
 CommandBlock getLogPage(std::uint8_t page, std::uint32_t bytes, std::uint32_t nameSpace = allNamespaces);
 // The value comes back in dword 0 of the completion.
 CommandBlock getFeatures(std::uint8_t feature, std::uint32_t nameSpace);
+// Not saved across power cycles.
+CommandBlock setFeatures(std::uint8_t feature, std::uint32_t value, std::uint32_t nameSpace);
 CommandBlock deviceSelfTest(SelfTestCode code, std::uint32_t nameSpace = allNamespaces);
 // Requires 1 <= sectors <= 65536.
 CommandBlock read(Lba lba, std::uint32_t sectors, std::uint32_t nameSpace, bool fua = false);

@@ -71,7 +71,11 @@ CommandBlock wrapAta(const CommandBlock& ata) {
     b[1] = static_cast<std::byte>(protocol << 1U | (isExtended(op) ? extended : 0U));
     // The registers are asked back only where they are the answer: data alone is told good or bad by the
     // status, and some translations take the registers of a data command for those of a failed one.
+    // An SCT command is written to a log and answered in the registers.
+    const bool sct = op == ata::opcode::smart && ata::featureOf(ata) == ata::smart::writeLog &&
+                     ata::logAddressOf(ata) == ata::logAddress::sctCommand;
     unsigned flags = direction == DataDirection::none ? checkCondition : lengthInCount | lengthInBlocks;
+    flags |= sct ? checkCondition : 0U;
     if (direction == DataDirection::fromDrive)
         flags |= fromDevice;
     b[2] = static_cast<std::byte>(flags);

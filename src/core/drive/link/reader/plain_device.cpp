@@ -17,21 +17,27 @@ namespace orbita::reader {
 
 namespace {
 
-// The kernel's own limit for one request to this device, in bytes; 0 where it does not tell.
-std::uint32_t maxBytesPerCommand(dev_t device) {
+// A figure of the device's queue, as the kernel tells it; 0 where it does not.
+unsigned long queueFigure(dev_t device, const char* name) {
     const std::string base =
         "/sys/dev/block/" + std::to_string(major(device)) + ':' + std::to_string(minor(device));
     // A partition has no queue of its own; its disk is one folder up.
-    for (const char* queue : {"/queue/max_sectors_kb", "/../queue/max_sectors_kb"}) {
-        if (FILE* file = std::fopen((base + queue).c_str(), "re")) {
-            unsigned long kib = 0;
-            const int read = std::fscanf(file, "%lu", &kib);
+    for (const char* queue : {"/queue/", "/../queue/"}) {
+        if (FILE* file = std::fopen((base + queue + name).c_str(), "re")) {
+            unsigned long figure = 0;
+            const int read = std::fscanf(file, "%lu", &figure);
             std::fclose(file);
-            if (read == 1 && kib > 0 && kib <= (1UL << 20U))
-                return static_cast<std::uint32_t>(kib * 1024);
+            if (read == 1)
+                return figure;
         }
     }
     return 0;
+}
+
+// The kernel's own limit for one request to this device, in bytes; 0 where it does not tell.
+std::uint32_t maxBytesPerCommand(dev_t device) {
+    const unsigned long kib = queueFigure(device, "max_sectors_kb");
+    return kib <= (1UL << 20U) ? static_cast<std::uint32_t>(kib * 1024) : 0;
 }
 
 // Direct access to a file must be aligned to this; 512 where the file system does not tell.
@@ -82,6 +88,8 @@ int openFile(ReaderChannel& channel, const char* path) {
         channel.logicalBytes = static_cast<std::uint32_t>(logical);
         channel.physicalBytes = physical;
         channel.maxBytesPerCommand = maxBytesPerCommand(status.st_rdev);
+        channel.maxPieces = static_cast<std::uint32_t>(
+            std::min(queueFigure(status.st_rdev, "max_segments"), 65'535UL));
     } else {
         channel.sizeBytes = static_cast<std::uint64_t>(status.st_size);
     }

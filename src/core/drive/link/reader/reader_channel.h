@@ -23,12 +23,18 @@ constexpr int channelDescriptor = 3;
 // What one command may bring back for reading by the link, and take along.
 constexpr std::uint32_t maxSharedBytes = 256U << 10U;
 constexpr std::uint32_t maxParameterBytes = 4096;
+// For what is read from the medium and handed over: as many commands as fit may be outstanding. Memory is
+// taken for it only once it is used.
+constexpr std::uint32_t ringBytes = 32U << 20U;
+constexpr std::uint32_t ringAlignment = 4096;
 
 struct ChannelEntry {
     std::uint64_t tag;
     CommandBlock block;
     Admission admission;
     bool handOver;                // the data read is wanted in ReaderChannel::data
+    bool toRing;                  // the data read is wanted in ReaderChannel::ring
+    std::uint32_t ringAt;         // where in it; room for expectedBytes
     std::uint32_t parameterBytes; // in ReaderChannel::parameters; 0: none
     std::uint32_t expectedBytes;
     // Reply
@@ -66,6 +72,7 @@ struct ReaderChannel {
     std::uint32_t logicalBytes;
     std::uint32_t physicalBytes;
     std::uint32_t maxBytesPerCommand; // 0 where the kernel does not tell
+    std::uint32_t maxPieces;          // of memory that one command may be read into; 0: not told
     std::uint32_t nameSpace;          // of an NVMe device
     bool blockDevice;
     bool direct;
@@ -83,6 +90,7 @@ struct ReaderChannel {
     // Of the one command that hands over or takes along data; such commands are sent one at a time.
     std::array<std::byte, maxParameterBytes> parameters;
     std::array<std::byte, maxSharedBytes> data;
+    alignas(ringAlignment) std::array<std::byte, ringBytes> ring;
 };
 
 static_assert(std::atomic<std::uint32_t>::is_always_lock_free, "shared between processes");

@@ -47,6 +47,17 @@ bool passesGate(const ReaderChannel& channel, const ChannelEntry& entry) {
     return orbita::mayPass(entry.block, parameters, entry.admission);
 }
 
+bool fitsRing(const ChannelEntry& entry) {
+    return entry.ringAt % orbita::ringAlignment == 0 && entry.ringAt < orbita::ringBytes &&
+           entry.expectedBytes <= orbita::ringBytes - entry.ringAt;
+}
+
+// Shared memory comes in small pages, and each is a piece of its own to the drive.
+std::uint32_t bytesInPieces(const ReaderChannel& channel) {
+    constexpr std::uint32_t usualPieces = 64;
+    return (channel.maxPieces == 0 ? usualPieces : std::min(channel.maxPieces, 1024U)) * orbita::ringAlignment;
+}
+
 void serve(ReaderChannel& channel, orbita::reader::Device& device, orbita::reader::DisturbanceWatch& watch,
            char* buffer, pid_t parent) {
     std::uint32_t done = 0;
@@ -76,7 +87,13 @@ void serve(ReaderChannel& channel, orbita::reader::Device& device, orbita::reade
             entry.completedAtNs = orbita::reader::nowNs();
         } else {
             entry.status = 0;
-            device.execute(channel, buffer, entry);
+            const bool toRing = entry.toRing && fitsRing(entry);
+            // Read where the link looks for it, unless the drive would have to be asked in pieces for that.
+            char* const slot = reinterpret_cast<char*>(channel.ring.data()) + (toRing ? entry.ringAt : 0);
+            const bool atOnce = toRing && entry.expectedBytes <= bytesInPieces(channel);
+            device.execute(channel, atOnce ? slot : buffer, entry);
+            if (toRing && !atOnce)
+                std::memcpy(slot, buffer, std::min(entry.transferredBytes, entry.expectedBytes));
             entry.disturbance = watch.after(entry);
             entry.halted = entry.systemError != 0 || entry.status != 0 ||
                            entry.transferredBytes < entry.expectedBytes ||

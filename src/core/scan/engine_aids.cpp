@@ -1,0 +1,173 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What is beside the drive in a scan: the image that is saved to, the drive's recovery time, who else uses it,
+// and what its answers say about whether it looked at the medium.
+#include "core/image/image_writer.h"
+#include "core/scan/engine.h"
+#include "core/scan/engine_times.h"
+#include "core/scan/sampling.h"
+
+#include <algorithm>
+#include <thread>
+
+namespace orbita {
+
+namespace {
+
+constexpr auto imageLook = std::chrono::milliseconds{5};
+constexpr Nanoseconds recoveryPatience = std::chrono::seconds{5};
+constexpr Nanoseconds loadInterval = std::chrono::seconds{10}; // between looks at who else uses the drive
+constexpr std::uint64_t unitSamples = 256;
+constexpr std::uint64_t leastUnitSamples = 64;
+
+bool allZero(std::span<const std::byte> data) {
+    return std::all_of(data.begin(), data.end(), [](std::byte b) { return b == std::byte{0}; });
+}
+
+} // namespace
+
+void Engine::keep(Lba first, const ReadAnswer& answer) {
+    if (!m_aids.image || answer.data.empty() || answer.judged.outcome != Outcome::answered)
+        return;
+    const std::size_t sector = m_drive->identity().logicalBytes;
+    m_aids.image->keep(first, answer.data.first(answer.data.size() / sector * sector));
+}
+
+// Reading waits while the image's place does not keep up, or is full; the head is brought back before anything is
+// measured again.
+void Engine::waitForImage() {
+    if (!m_aids.image)
+        return;
+    m_status.saving = m_aids.image->status();
+    if (m_trouble || !m_aids.image->full() || !drain())
+        return;
+    const Nanoseconds from = m_clock.now();
+    while (!m_aids.image->relieved() && !m_stop.stop_requested()) {
+        m_status.saving = m_aids.image->status();
+        if (m_status.saving.trouble && !m_savingHalted) {
+            m_savingHalted = true;
+            note({.kind = TapeKind::savingHalts});
+        }
+        publish(ScanPhase::saving);
+        std::this_thread::sleep_for(imageLook); // of the place's time, not of the drive's
+    }
+    if (m_savingHalted && !m_stop.stop_requested()) {
+        m_savingHalted = false;
+        note({.kind = TapeKind::savingGoesOn});
+    }
+    m_pausedFor += m_clock.now() - from;
+    bringHeadBack();
+    publish(ScanPhase::reading);
+}
+
+// A scan that was stopped does not wait: what is still to be written goes on being written behind it.
+void Engine::finishImage() {
+    if (!m_aids.image)
+        return;
+    m_aids.image->finish();
+    while (!m_aids.image->finished() && !m_stop.stop_requested()) {
+        m_status.saving = m_aids.image->status();
+        publish(ScanPhase::saving);
+        std::this_thread::sleep_for(imageLook);
+    }
+    m_status.saving = m_aids.image->status();
+    note({.kind = TapeKind::saved, .count = m_status.saving.held.value});
+}
+
+// While there are easier places, a drive is not to wear itself out over a hard one.
+void Engine::limitRecovery(bool limited) {
+    if (!carefully() || !m_aids.recovery || m_recoveryRefused || m_plan.asked.recovery.count() == 0 ||
+        m_recoveryLimited.value_or(false) == limited || m_stop.stop_requested())
+        return;
+    const bool first = !m_recoveryLimited.has_value();
+    if (!limited) {
+        giveRecoveryBack();
+        return;
+    }
+    m_recoveryLimited = limited;
+    if (!m_aids.recovery->shorten(m_plan.asked.recovery, m_stop)) {
+        m_recoveryRefused = true;
+        m_recoveryLimited = false;
+        note({.kind = TapeKind::recoveryKept});
+    } else if (first) {
+        note({.kind = TapeKind::recoveryShort, .latency = m_plan.asked.recovery});
+    }
+}
+
+void Engine::giveRecoveryBack() {
+    if (m_recoveryLimited != true)
+        return;
+    m_recoveryLimited = false;
+    const bool back = m_aids.recovery->restore(m_stop.stop_requested() ? stopPatience : recoveryPatience).has_value();
+    note({.kind = back ? TapeKind::recoveryBack : TapeKind::recoveryOwed});
+}
+
+void Engine::nameLoad() {
+    if (!m_aids.whoElse || (m_loadNamed.count() > 0 && m_clock.now() - m_loadNamed < loadInterval))
+        return;
+    m_loadNamed = m_clock.now();
+    m_status.loadBy = m_aids.whoElse();
+}
+
+bool Engine::foundElsewhere() {
+    if (!m_aids.finder || m_ended != Ended::running)
+        return false;
+    auto drive = m_aids.finder(m_stop);
+    if (!drive)
+        return false;
+    drive->link().handOverReads(m_grid.blockSectors * drive->identity().logicalBytes);
+    m_window = std::min(m_window, drive->link().queueLimit());
+    m_drive->link().abandon();
+    m_found = std::move(drive);
+    m_drive = m_found.get();
+    note({.kind = TapeKind::elsewhere});
+    return true;
+}
+
+// Solid state answers for what was never written, or given back, without looking: with zeros,
+// and as fast as the link carries them.
+bool Engine::takeNotStored(std::uint64_t block, const ReadAnswer& answer) {
+    if (answer.data.empty() || m_drive->identity().rotating == true || !allZero(answer.data) ||
+        answer.data.size() < std::size_t{m_grid.spanOf(block).count.value} * m_drive->identity().logicalBytes)
+        return false;
+    if (!m_grader.holding() && m_grader.judge(answer.latency).grade != Grade::steady)
+        return false;
+    m_plate->set(block, {Grade::none, Standing::once, encodeLatency(answer.latency)});
+    ++m_status.totals.notStored;
+    if (m_grader.holding())
+        m_feed.cover(m_grid.spanOf(block));
+    ++m_news.read;
+    m_news.readTime += answer.latency;
+    m_observedTime += answer.latency;
+    if (m_notStoredTold == 0) {
+        m_notStoredTold = m_status.totals.notStored;
+        note({.kind = TapeKind::notStored, .span = m_grid.spanOf(block)});
+    }
+    return true;
+}
+
+// What solid state takes for a block differs over the drive: one block out of each of many equal parts says what is
+// usual, before the first is graded.
+void Engine::sampleUnit() {
+    if (m_drive->identity().rotating != false || !m_plan.asked.measurePaceFirst || !m_grader.holding() ||
+        m_blocks < unitSamples * 4)
+        return;
+    std::vector<Nanoseconds> latencies;
+    for (const std::uint64_t block : drawSamples(m_blocks, unitSamples, m_plan.asked.seed)) {
+        if (m_ended != Ended::running || m_stop.stop_requested())
+            return;
+        const Alone answer = readAlone(m_grid.spanOf(block), block);
+        if (!answer)
+            return;
+        if (answer->judged.outcome == Outcome::answered && answer->disturbance == Disturbance::none &&
+            (answer->data.empty() || !allZero(answer->data)))
+            latencies.push_back(answer->latency);
+    }
+    if (latencies.size() < leastUnitSamples)
+        return;
+    const auto middle = latencies.begin() + static_cast<std::ptrdiff_t>(latencies.size() / 2);
+    std::nth_element(latencies.begin(), middle, latencies.end());
+    m_grader.takeUp(*middle, solidStateUnit(*middle));
+    m_atDriveSince = m_clock.now();
+}
+
+} // namespace orbita

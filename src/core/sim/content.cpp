@@ -1,0 +1,49 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/sim/content.h"
+
+#include <cstring>
+
+namespace orbita::sim {
+
+namespace {
+
+constexpr std::uint64_t regionSectors = 4096;
+constexpr std::uint64_t emptyRegionsOf16 = 3; // zeros that somebody has written
+
+// The finaliser of a common hash (splitmix64): every bit of the result depends on every bit given.
+std::uint64_t mixed(std::uint64_t x) {
+    x += 0x9E3779B97F4A7C15ULL;
+    x = (x ^ (x >> 30U)) * 0xBF58476D1CE4E5B9ULL;
+    x = (x ^ (x >> 27U)) * 0x94D049BB133111EBULL;
+    return x ^ (x >> 31U);
+}
+
+} // namespace
+
+bool holdsNothing(const Scenario& scenario, const LbaSpan& span) {
+    for (const LbaSpan& empty : scenario.notStored)
+        if (intersection(span, empty) == span)
+            return true;
+    return false;
+}
+
+void readContent(const Scenario& scenario, Lba first, std::span<std::byte> bytes) {
+    const std::uint32_t sectorBytes = scenario.identity.logicalBytes;
+    const std::uint64_t seed = mixed(scenario.seed);
+    for (std::size_t at = 0; at + sectorBytes <= bytes.size(); at += sectorBytes) {
+        const Lba lba{first.value + at / sectorBytes};
+        const std::span sector = bytes.subspan(at, sectorBytes);
+        const bool empty = mixed(seed ^ lba.value / regionSectors) % 16 < emptyRegionsOf16;
+        if (empty || holdsNothing(scenario, {lba, {1}})) {
+            std::memset(sector.data(), 0, sector.size());
+            continue;
+        }
+        std::uint64_t word = mixed(seed + lba.value);
+        for (std::size_t i = 0; i + sizeof word <= sector.size(); i += sizeof word) {
+            std::memcpy(sector.data() + i, &word, sizeof word);
+            word = word * 6364136223846793005ULL + 1442695040888963407ULL;
+        }
+    }
+}
+
+} // namespace orbita::sim

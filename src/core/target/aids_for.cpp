@@ -1,0 +1,62 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/target/aids_for.h"
+
+#include "core/inventory/load_source.h"
+#include "core/target/drive_finder.h"
+#include "core/target/recovery_keeper.h"
+#include "core/target/thermometer.h"
+#include "core/vitals/findings.h"
+#include "core/vitals/read_vitals.h"
+
+#include <fmt/format.h>
+
+namespace orbita {
+
+namespace {
+
+constexpr Nanoseconds vitalsPatience = std::chrono::seconds{5};
+
+// Opened anew each time: it is asked seldom, and the drive may have been away meanwhile.
+DamningReadings damningReadingsOf(const Target& target) {
+    if (target.partition || (!target.simulated() && target.commandNode.empty()))
+        return {};
+    return [target](const std::stop_token& stop) -> std::optional<std::uint64_t> {
+        const auto policy = housePolicy();
+        auto way = openCommandPath(target, false, stop);
+        if (!policy || !way || !way->link)
+            return std::nullopt;
+        Enquiry enquiry(*way->link, way->speaks, way->path, vitalsPatience, stop);
+        const Vitals vitals = readVitals(enquiry, target.identity, way->nameSpace);
+        if (enquiry.lost())
+            return std::nullopt;
+        const auto findings = assessAll(vitals, *policy);
+        return static_cast<std::uint64_t>(
+            std::count_if(findings.begin(), findings.end(),
+                          [](const Finding& finding) { return finding.level == FindingLevel::damning; }));
+    };
+}
+
+LoadFinder loadFinderOf(const Target& target) {
+    if (target.simulated())
+        return {};
+    return [path = target.identity.path] {
+        std::vector<std::string> words;
+        for (const LoadSource& source : loadSources(path))
+            words.push_back(fmt::format("{} ({})", source.name, source.process));
+        return words;
+    };
+}
+
+} // namespace
+
+ScanAids aidsFor(const Target& target, const std::string& owedFolder) {
+    ScanAids aids;
+    aids.thermometer = thermometerOf(target);
+    aids.damning = damningReadingsOf(target);
+    aids.finder = finderOf(target);
+    aids.whoElse = loadFinderOf(target);
+    aids.recovery = recoveryTimeOf(target, owedFolder);
+    return aids;
+}
+
+} // namespace orbita

@@ -1,0 +1,20 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Shortens how long a drive tries to read a sector, and owes it the old setting until that is back: the debt is
+// written down before anything is changed, and survives a crash. Its file is documented in docs/formats.md.
+#pragma once
+
+#include "core/scan/scan_aids.h"
+#include "core/target/target.h"
+
+namespace orbita {
+
+// For the drive of `target`; null where it takes no commands, or has no serial number to be known again by.
+// Debts are kept in `folder`.
+std::shared_ptr<RecoveryTime> recoveryTimeOf(const Target& target, std::string folder);
+
+// Puts back the setting of a drive that was left shortened by a crash. True where there was one to put back;
+// a debt that a running scan still holds is left to it. Errors: the drive did not take it; the debt stays.
+Result<bool> settleRecoveryDebt(const Target& target, const std::string& folder,
+                                const std::stop_token& stop = {});
+
+} // namespace orbita

@@ -1,0 +1,207 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The sentences of the tape.
+#include "report/word_tools.h"
+#include "report/words.h"
+
+namespace orbita::words {
+
+QString tapeTitle(const TapeEntry& entry) {
+    switch (entry.kind) {
+    case TapeKind::started:
+        return tr("scan begun");
+    case TapeKind::paceMeasured:
+        return tr("pace measured");
+    case TapeKind::paused:
+        return tr("paused");
+    case TapeKind::resumed:
+        return tr("resumed");
+    case TapeKind::slow:
+        return grade(entry.grade);
+    case TapeKind::stalled:
+        return tr("no answer");
+    case TapeKind::answeredLate:
+        return tr("stalled");
+    case TapeKind::unreadable:
+        return tr("unreadable");
+    case TapeKind::recovered:
+        return tr("unreadable once");
+    case TapeKind::linkFault:
+        return tr("link fault");
+    case TapeKind::probing:
+        return tr("drive silent");
+    case TapeKind::cameBack:
+        return tr("drive is back");
+    case TapeKind::withdrawn:
+        return tr("taken back");
+    case TapeKind::kernelSplits:
+        return tr("blocks are split");
+    case TapeKind::throughPageCache:
+        return tr("not direct");
+    case TapeKind::partialLastSector:
+        return tr("partial sector");
+    case TapeKind::blockLayerOnly:
+        return tr("block layer");
+    case TapeKind::interrupted:
+        return tr("reset");
+    case TapeKind::notReady:
+        return tr("not ready");
+    case TapeKind::inUse:
+        return tr("in use");
+    case TapeKind::stopRule:
+        return tr("stop rule met");
+    case TapeKind::ruleAsks:
+        return tr("rule asks");
+    case TapeKind::againConfirmed:
+        return tr("seen again");
+    case TapeKind::againPassing:
+        return tr("good this time");
+    case TapeKind::disturbed:
+        return tr("disturbed");
+    case TapeKind::notAgain:
+        return tr("seen once");
+    case TapeKind::putOff:
+        return tr("put off");
+    case TapeKind::cooling:
+        return tr("too warm");
+    case TapeKind::cooled:
+        return tr("cooled");
+    case TapeKind::continued:
+        return tr("going on");
+    case TapeKind::verifyChecked:
+        return tr("verify checked");
+    case TapeKind::verifyDoubted:
+        return tr("not believed");
+    case TapeKind::recoveryShort:
+        return tr("gives up sooner");
+    case TapeKind::recoveryKept:
+        return tr("own patience");
+    case TapeKind::recoveryBack:
+        return tr("own setting back");
+    case TapeKind::recoveryOwed:
+        return tr("setting owed");
+    case TapeKind::elsewhere:
+        return tr("another name");
+    case TapeKind::notStored:
+        return tr("nothing stored");
+    case TapeKind::savingHalts:
+        return tr("image cannot");
+    case TapeKind::savingGoesOn:
+        return tr("image goes on");
+    case TapeKind::imageCompared:
+        return tr("image compared");
+    case TapeKind::saved:
+        return tr("saved");
+    case TapeKind::tooMany:
+        return tr("tape is full");
+    case TapeKind::ended:
+        return entry.ended == Ended::complete ? tr("complete") : tr("ended");
+    }
+    return {};
+}
+
+QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
+    const QString unit = unitName(drive.rotating.value_or(true));
+    switch (entry.kind) {
+    case TapeKind::started:
+        return sectors(entry.span.count.value);
+    case TapeKind::paceMeasured:
+        return tr("%1 expected").arg(format::duration(entry.latency));
+    case TapeKind::slow:
+        return tr("%1 %2 late (%3), %4")
+            .arg(format::turns(entry.turns), unit, format::milliseconds(entry.latency),
+                 standing(entry.standing));
+    case TapeKind::stalled:
+        return tr("waiting; nothing more is sent");
+    case TapeKind::answeredLate:
+        return tr("answered after %1").arg(format::milliseconds(entry.latency));
+    case TapeKind::unreadable:
+        if (entry.standing == Standing::once)
+            return tr("%1, to be measured again at the end").arg(sectors(entry.span.count.value));
+        return entry.causeGiven ? tr("%1, read again: same").arg(sectors(entry.span.count.value))
+                                : tr("%1, no cause given").arg(sectors(entry.span.count.value));
+    case TapeKind::recovered:
+        return tr("%1, read the second time").arg(sectors(entry.span.count.value));
+    case TapeKind::linkFault:
+        return tr("damaged on the way; %1 so far").arg(format::count(entry.count));
+    case TapeKind::probing:
+        return tr("trying a block that could be read");
+    case TapeKind::cameBack:
+        return tr("going on where it left");
+    case TapeKind::withdrawn:
+        return tr("this block does not count");
+    case TapeKind::kernelSplits:
+        return tr("into commands of %1: a latency is their sum")
+            .arg(format::bytes(entry.count * drive.logicalBytes));
+    case TapeKind::throughPageCache:
+        return accessNote(AccessNote::throughPageCache);
+    case TapeKind::partialLastSector:
+        return accessNote(AccessNote::partialLastSector);
+    case TapeKind::blockLayerOnly:
+        return accessNote(AccessNote::blockLayerOnly);
+    case TapeKind::interrupted:
+        return tr("the block is read again, nothing is graded");
+    case TapeKind::notReady:
+        return tr("busy with itself; waiting, nothing is graded");
+    case TapeKind::inUse:
+        return tr("timings suffer");
+    case TapeKind::stopRule:
+    case TapeKind::ruleAsks:
+        return ruleReached(entry.rule, entry.count);
+    case TapeKind::againConfirmed:
+        return entry.grade == Grade::unreadable
+                   ? tr("unreadable again, from the medium")
+                   : tr("late again from the medium: %1").arg(format::milliseconds(entry.latency));
+    case TapeKind::againPassing:
+        return tr("%1 from the medium").arg(format::milliseconds(entry.latency));
+    case TapeKind::disturbed:
+        return tr("%1 blocks so far; not counted against the drive (%2)")
+            .arg(format::count(entry.count), disturbance(entry.disturbance));
+    case TapeKind::notAgain:
+        return tr("%1 findings could not be measured again from the medium").arg(format::count(entry.count));
+    case TapeKind::putOff:
+        return tr("failed after %1; looked into last").arg(format::milliseconds(entry.latency));
+    case TapeKind::cooling:
+        return tr("%1 °C; waiting until it is cooler").arg(entry.count);
+    case TapeKind::cooled:
+        return tr("%1 °C").arg(entry.count);
+    case TapeKind::continued:
+        return tr("what was vouched for is not read again");
+    case TapeKind::verifyChecked:
+        return tr("takes as long as the medium must, %1").arg(format::milliseconds(entry.latency));
+    case TapeKind::verifyDoubted:
+        return tr("answers in %1, faster than the medium can be").arg(format::milliseconds(entry.latency));
+    case TapeKind::recoveryShort:
+        return tr("the drive is to report a bad sector after %1 instead of trying on")
+            .arg(format::duration(entry.latency));
+    case TapeKind::recoveryKept:
+        return tr("how long the drive tries over a bad sector cannot be set here");
+    case TapeKind::recoveryBack:
+        return tr("the drive tries as long as it did before");
+    case TapeKind::recoveryOwed:
+        return tr("it could not be put back; Orbita does so when the drive answers again");
+    case TapeKind::elsewhere:
+        return tr("the same serial number and capacity at another place");
+    case TapeKind::notStored:
+        return tr("answered with zeros, without looking at the medium: says nothing of it");
+    case TapeKind::savingHalts:
+        return tr("reading waits until there is room or the place answers");
+    case TapeKind::savingGoesOn:
+        return tr("what had been read is written, reading goes on");
+    case TapeKind::imageCompared:
+        return entry.count == 0 ? tr("every part is what was saved")
+                                : tr("%1 parts are not what was saved, and count as missing")
+                                      .arg(format::count(entry.count));
+    case TapeKind::saved:
+        return tr("the image holds %1").arg(sectors(entry.count));
+    case TapeKind::tooMany:
+        return tr("what follows is counted, not listed");
+    case TapeKind::ended:
+        return ended(entry.ended);
+    case TapeKind::paused:
+    case TapeKind::resumed:
+        return {};
+    }
+    return {};
+}
+
+} // namespace orbita::words

@@ -1,0 +1,271 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a scan changes of a drive is written down before, and put back; a drive that left is found again; who uses a
+// drive is named.
+#include <QTemporaryDir>
+#include <QTest>
+
+#include "core/drive/recovery_setting.h"
+#include "core/inventory/load_source.h"
+#include "core/target/recovery_keeper.h"
+#include "support/scan_runner.h"
+#include "support/sim_scenarios.h"
+
+#include <filesystem>
+#include <fstream>
+#include <sys/stat.h>
+#include <sys/sysmacros.h>
+#include <unistd.h>
+
+using namespace orbita;
+using namespace orbita::test;
+
+namespace fs = std::filesystem;
+
+namespace {
+
+Target targetOf(const sim::Scenario& scenario) {
+    Target target;
+    target.name = "sim";
+    target.identity.path = "sim";
+    target.identity.model = scenario.identity.model;
+    target.identity.serial = scenario.identity.serial;
+    target.identity.capacity = scenario.identity.capacity;
+    target.scenario = scenario;
+    target.condition = std::make_shared<sim::Condition>(scenario);
+    return target;
+}
+
+// The one file in the folder, or empty.
+std::string debtIn(const QTemporaryDir& dir) {
+    for (const auto& entry : fs::directory_iterator(dir.path().toStdString())) {
+        std::ifstream in(entry.path());
+        return {std::istreambuf_iterator<char>(in), {}};
+    }
+    return {};
+}
+
+} // namespace
+
+class TestRecovery : public QObject {
+    Q_OBJECT
+private slots:
+    void settingIsReadAndWritten_data() {
+        QTest::addColumn<int>("front");
+        QTest::newRow("ata") << static_cast<int>(sim::Front::ata);
+        QTest::newRow("ata behind a translation") << static_cast<int>(sim::Front::sat);
+        QTest::newRow("scsi") << static_cast<int>(sim::Front::scsi);
+        QTest::newRow("nvme") << static_cast<int>(sim::Front::nvme);
+    }
+    void settingIsReadAndWritten() {
+        QFETCH(int, front);
+        AskedSim asked(smallDrive(static_cast<sim::Front>(front)));
+        auto setting = readRecoverySetting(asked.enquiry);
+        QVERIFY2(setting.has_value(), setting ? "" : setting.error().message().c_str());
+        QCOMPARE(setting->limit, Nanoseconds{0});
+        setting->limit = std::chrono::milliseconds{1500};
+        // Without leave to change the drive's state, the gate lets nothing pass.
+        QVERIFY(!writeRecoverySetting(asked.enquiry, *setting).has_value());
+        QCOMPARE(asked.condition->recoveryLimit(), Nanoseconds{0});
+        asked.link.admit(Admission::stateToo);
+        const auto now = writeRecoverySetting(asked.enquiry, *setting);
+        QVERIFY2(now.has_value(), now ? "" : now.error().message().c_str());
+        QCOMPARE(now->limit, Nanoseconds{std::chrono::milliseconds{1500}});
+        QCOMPARE(asked.condition->recoveryLimit(), Nanoseconds{std::chrono::milliseconds{1500}});
+        QCOMPARE(readRecoverySetting(asked.enquiry)->limit, Nanoseconds{std::chrono::milliseconds{1500}});
+    }
+    void whereThereIsNoneItSaysSo() {
+        sim::Scenario without = smallDrive(sim::Front::sat);
+        without.limitsRecovery = false;
+        for (const sim::Scenario& scenario : {without, smallDrive(sim::Front::bridge)}) {
+            AskedSim asked(scenario);
+            const auto setting = readRecoverySetting(asked.enquiry);
+            // Behind such a bridge there is a mode page of its own that changes nothing.
+            if (setting) {
+                asked.link.admit(Admission::stateToo);
+                QVERIFY(!writeRecoverySetting(asked.enquiry, {setting->means, std::chrono::seconds{1}}).has_value() ||
+                        asked.condition->recoveryLimit().count() == 0);
+            } else {
+                QVERIFY(setting.error().message().find("no such setting") != std::string::npos);
+            }
+        }
+    }
+    void debtIsWrittenBeforeAndPaidAfter() {
+        const QTemporaryDir dir;
+        const Target target = targetOf(smallDrive(sim::Front::ata));
+        target.condition->setRecoveryLimitMs(7000);
+        const auto keeper = recoveryTimeOf(target, dir.path().toStdString());
+        QVERIFY(keeper != nullptr);
+        QVERIFY(!*keeper->settle({}));
+        const auto before = keeper->shorten(std::chrono::seconds{1}, {});
+        QVERIFY2(before.has_value(), before ? "" : before.error().message().c_str());
+        QCOMPARE(*before, Nanoseconds{std::chrono::seconds{7}});
+        QCOMPARE(target.condition->recoveryLimitMs(), 1000U);
+        QVERIFY(debtIn(dir).find("7000") != std::string::npos);
+        // It is still being used: nobody else pays it.
+        QVERIFY(!*settleRecoveryDebt(target, dir.path().toStdString()));
+        QCOMPARE(target.condition->recoveryLimitMs(), 1000U);
+        // A reset brings the drive's own setting back; it is shortened anew, and the debt stays what it was.
+        target.condition->setRecoveryLimitMs(0);
+        QVERIFY(keeper->shorten(std::chrono::seconds{1}, {}).has_value());
+        QVERIFY(debtIn(dir).find("7000") != std::string::npos);
+        QVERIFY(keeper->restore(std::chrono::seconds{1}).has_value());
+        QCOMPARE(target.condition->recoveryLimitMs(), 7000U);
+        QVERIFY(debtIn(dir).empty());
+        // Never longer than the drive itself would try.
+        target.condition->setRecoveryLimitMs(500);
+        QVERIFY(keeper->shorten(std::chrono::seconds{1}, {}).has_value());
+        QCOMPARE(target.condition->recoveryLimitMs(), 500U);
+    }
+    void debtOutlivesACrash() {
+        const QTemporaryDir dir;
+        const QTemporaryDir aside;
+        const Target target = targetOf(smallDrive(sim::Front::scsi));
+        target.condition->setRecoveryLimitMs(3000);
+        {
+            const auto keeper = recoveryTimeOf(target, dir.path().toStdString());
+            QVERIFY(keeper->shorten(std::chrono::seconds{1}, {}).has_value());
+            fs::copy(dir.path().toStdString(), aside.path().toStdString(), fs::copy_options::recursive);
+        }
+        QCOMPARE(target.condition->recoveryLimitMs(), 3000U); // paid in parting
+        QVERIFY(debtIn(dir).empty());
+        // As a crash leaves it: the debt on disk, the drive shortened, nobody there.
+        target.condition->setRecoveryLimitMs(1000);
+        const auto folder = aside.path().toStdString();
+        Target another = target;
+        another.identity.serial = "another";
+        QVERIFY(!*settleRecoveryDebt(another, folder));
+        const auto settled = settleRecoveryDebt(target, folder);
+        QVERIFY2(settled.has_value(), settled ? "" : settled.error().message().c_str());
+        QVERIFY(*settled);
+        QCOMPARE(target.condition->recoveryLimitMs(), 3000U);
+        QVERIFY(debtIn(aside).empty());
+        QVERIFY(!*settleRecoveryDebt(target, folder));
+    }
+    void careful() {
+        const QTemporaryDir dir;
+        sim::Scenario scenario = smallScenario(600'000);
+        scenario.identity.serial = "R-1";
+        std::vector<std::uint64_t> bad;
+        for (std::uint64_t at = 200'000; at < 210'000; at += 800) {
+            sim::Defect defect;
+            defect.kind = at % 1600 == 0 ? sim::DefectKind::unreadable : sim::DefectKind::slow;
+            defect.span = {{at}, {8}};
+            defect.delay = std::chrono::seconds{4};
+            scenario.defects.push_back(defect);
+            for (std::uint64_t i = 0; i < 8 && defect.kind == sim::DefectKind::unreadable; ++i)
+                bad.push_back(at + i);
+        }
+        sim::settleDefects(scenario);
+        const Target target = targetOf(scenario);
+        const auto scan = [&](bool limited) {
+            auto drive = openAtaDrive(std::make_unique<sim::SimLink>(scenario, 0, target.condition), "sim", "simulated",
+                                      std::chrono::seconds{1});
+            ScanPlan plan;
+            plan.order = ScanOrder::careful;
+            plan.blockSectors = 64;
+            plan.measurePaceFirst = false;
+            ScanAids aids;
+            if (limited)
+                aids.recovery = recoveryTimeOf(target, dir.path().toStdString());
+            return runScan(**drive, plan, {}, std::move(aids));
+        };
+        const ScanRecord with = scan(true);
+        QCOMPARE(with.status.ended, Ended::complete);
+        QCOMPARE(target.condition->recoveryLimitMs(), 0U);
+        QVERIFY(debtIn(dir).empty());
+        const auto told = [&](TapeKind kind) {
+            return std::count_if(with.tape.begin(), with.tape.end(), [&](const TapeEntry& e) { return e.kind == kind; });
+        };
+        QVERIFY(told(TapeKind::recoveryShort) >= 1);
+        QVERIFY(told(TapeKind::recoveryBack) >= 1);
+        // Giving up early accuses nobody: what can be read is found to be only slow.
+        QCOMPARE(sectorsOf(with.ledger, Grade::unreadable), bad);
+        QVERIFY(std::any_of(with.ledger.begin(), with.ledger.end(),
+                            [](const LedgerEntry& e) { return e.grade == Grade::straining && e.span.contains({200'800}); }));
+        const ScanRecord without = scan(false);
+        QCOMPARE(sectorsOf(without.ledger, Grade::unreadable), bad);
+    }
+    // The drive drops off and answers again at another place.
+    void returnsUnderAnotherName() {
+        sim::Scenario leaving = smallScenario(400'000);
+        sim::Defect drop;
+        drop.kind = sim::DefectKind::drop;
+        drop.span = {{200'000}, {1}};
+        leaving.defects = {drop};
+        sim::Scenario back = smallScenario(400'000);
+        addUnreadable(back, 300'000);
+        for (const bool found : {true, false}) {
+            const auto drive = openSimulated(leaving);
+            ScanPlan plan;
+            plan.blockSectors = 64;
+            plan.measurePaceFirst = false;
+            int asked = 0;
+            ScanAids aids;
+            aids.finder = [&](const std::stop_token&) -> std::unique_ptr<Drive> {
+                return ++asked < 3 || !found ? nullptr : openSimulated(back);
+            };
+            const ScanRecord record = runScan(*drive, plan, {}, std::move(aids));
+            const bool told = std::any_of(record.tape.begin(), record.tape.end(),
+                                          [](const TapeEntry& e) { return e.kind == TapeKind::elsewhere; });
+            QCOMPARE(told, found);
+            QCOMPARE(record.status.ended, found ? Ended::complete : Ended::driveGone);
+            QCOMPARE(record.status.totals.covered.value, found ? 400'000U : 199'936U);
+            QCOMPARE(sectorsOf(record.ledger, Grade::unreadable).size(), found ? std::size_t{8} : std::size_t{0});
+        }
+    }
+    void damningVitalsEndAScan() {
+        const auto drive = openSimulated(smallScenario(8'000'000));
+        ScanPlan plan;
+        plan.blockSectors = 8;
+        plan.measurePaceFirst = false;
+        plan.rules = {{RuleKind::damning, 1, RuleAction::end}};
+        sim::Scenario slow = smallScenario(8'000'000);
+        slow.outerMbPerS = slow.innerMbPerS = 2; // half an hour
+        const auto slowDrive = openSimulated(slow);
+        int asked = 0;
+        ScanAids aids;
+        aids.damning = [&](const std::stop_token&) -> std::optional<std::uint64_t> { return ++asked < 3 ? 2 : 3; };
+        const ScanRecord record = runScan(*slowDrive, plan, {}, std::move(aids));
+        QCOMPARE(record.status.ended, Ended::stopRule);
+        QCOMPARE(asked, 3);
+        QVERIFY(std::any_of(record.tape.begin(), record.tape.end(), [](const TapeEntry& e) {
+            return e.kind == TapeKind::stopRule && e.rule == RuleKind::damning && e.count == 1;
+        }));
+    }
+    void whoUsesADriveIsNamed() {
+        const QTemporaryDir dir;
+        const fs::path root = dir.path().toStdString();
+        struct stat here {};
+        QCOMPARE(stat(root.c_str(), &here), 0);
+        const auto write = [](const fs::path& file, const std::string& text) {
+            fs::create_directories(file.parent_path());
+            std::ofstream(file) << text << '\n';
+        };
+        // The partition carries the file system that the made-up processes' files really are on.
+        const fs::path disk = root / "sys/devices/pci/block/sdx";
+        write(disk / "dev", "250:16");
+        write(disk / "sdx1/dev", std::to_string(major(here.st_dev)) + ':' + std::to_string(minor(here.st_dev)));
+        write(disk / "sdx1/partition", "1");
+        fs::create_directories(root / "sys/class/block");
+        fs::create_directory_symlink(disk, root / "sys/class/block/sdx");
+        write(root / "tides.csv", "0.4");
+        const auto process = [&](int id, const char* name, const fs::path& file) {
+            const fs::path proc = root / "proc" / std::to_string(id);
+            write(proc / "comm", name);
+            fs::create_directories(proc / "fd");
+            fs::create_symlink(file, proc / "fd/3");
+        };
+        process(101, "tide-copy", root / "tides.csv");
+        process(102, "idler", "/dev/null");
+        process(103, "orbita-reader", root / "tides.csv");
+        process(static_cast<int>(getpid()), "itself", root / "tides.csv");
+        SystemPaths paths;
+        paths.sys = root / "sys";
+        paths.proc = root / "proc";
+        QCOMPARE(loadSources("/dev/sdx", paths), (std::vector<LoadSource>{{101, "tide-copy"}}));
+        QVERIFY(loadSources("/dev/sdy", paths).empty());
+    }
+};
+
+QTEST_GUILESS_MAIN(TestRecovery)
+#include "test_recovery.moc"
