@@ -2,9 +2,11 @@
 // orbita-cli: Orbita without a screen.
 #include "cli/drives_command.h"
 #include "cli/exit_status.h"
+#include "cli/image_command.h"
 #include "cli/scan_command.h"
 #include "cli/selftest_command.h"
 #include "cli/vitals_command.h"
+#include "core/scan/plan.h"
 
 #include <CLI/CLI.hpp>
 #include <QGuiApplication>
@@ -68,6 +70,11 @@ void addScanOptions(CLI::App& command, orbita::cli::ScanOptions& options) {
                     "sectors a read, 8 to as many as fill 4 MiB; chosen if not given")
         ->check(CLI::PositiveNumber);
     command
+        .add_option("--depth", options.depth,
+                    "commands at the drive at once, 1 to 64; chosen if not given: 1 for rotating drives, more on "
+                    "solid state")
+        ->check(CLI::Range(1U, orbita::mostDepth));
+    command
         .add_option("--limit", options.limitMs, "ms without an answer after which a block counts as stalled")
         ->check(CLI::PositiveNumber)
         ->capture_default_str();
@@ -113,6 +120,14 @@ void addSelfTestOptions(CLI::App& command, orbita::cli::SelfTestOptions& options
                    "2 the call is wrong, or the drive has no such test; 3 not run to the end.");
 }
 
+void addImageOptions(CLI::App& command, orbita::cli::ImageOptions& options) {
+    command.add_option("IMAGE", options.image, "an image that was saved by scan --save")->required();
+    command.add_flag("--compare", options.compare, "read it all and compare it with the checksums in its map");
+    command.add_flag("--json", options.json, "as JSON");
+    command.footer("Exit status: 0 it holds every sector of the drive; 1 something is missing or not what was saved;\n"
+                   "2 the call is wrong, or the image could not be read.");
+}
+
 } // namespace
 
 int main(int argc, char** argv) {
@@ -125,6 +140,9 @@ int main(int argc, char** argv) {
     CLI::App* scan = app.add_subcommand("scan", "read a drive and list its defects");
     CLI::App* vitals = app.add_subcommand("vitals", "read what a drive says of its own health");
     CLI::App* selfTest = app.add_subcommand("selftest", "run one of the drive's own tests");
+    CLI::App* image = app.add_subcommand("image", "tell what a saved image holds and what is missing");
+    orbita::cli::ImageOptions imageOptions;
+    addImageOptions(*image, imageOptions);
     bool drivesJson = false;
     drives->add_flag("--json", drivesJson, "as JSON");
     int patienceMs = 150;
@@ -156,6 +174,8 @@ int main(int argc, char** argv) {
     }
     if (drives->parsed())
         return orbita::cli::listTargets(drivesJson, std::chrono::milliseconds{patienceMs}, systemRoot);
+    if (image->parsed())
+        return orbita::cli::image(imageOptions);
     if (vitals->parsed())
         return orbita::cli::vitals(vitalsOptions);
     if (selfTest->parsed())

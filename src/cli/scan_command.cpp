@@ -16,6 +16,7 @@
 #include "store/autosave.h"
 #include "store/casebook.h"
 #include "store/scan_file.h"
+#include "system/sleep_inhibitor.h"
 
 #include <QBuffer>
 #include <QFileInfo>
@@ -69,6 +70,7 @@ Result<ScanPlan> asked(const ScanOptions& options) {
     plan.sweepDistancePercent = options.sweepPercent;
     plan.samples = options.samples;
     plan.seed = options.seed;
+    plan.depth = options.depth;
     plan.recovery = fromMilliseconds(options.recoveryMs);
     return plan;
 }
@@ -360,6 +362,7 @@ int scan(const ScanOptions& options) {
     watchForInterrupt();
     const bool events = options.json == asEvents;
     const auto session = beginScan(options, *target, *plan, std::move(earlier));
+    const SleepInhibitor awake(QStringLiteral("Reading the surface of ") + words::driveName(target->identity));
     const std::unique_ptr<Follower> follower =
         events ? std::unique_ptr<Follower>(std::make_unique<EventFollower>(session->feed()))
                : std::make_unique<LineFollower>(session->feed());

@@ -21,6 +21,7 @@ struct ScanOptions {
     std::string partition;
     std::int64_t resume = 0; // the kept scan to go on with; below 0: the latest of this drive
     std::uint32_t blockSectors = 0;
+    std::uint32_t depth = 0; // 0: chosen
     double limitMs = 8000;
     double giveUpMs = 60'000;
     std::string data = "not-asked";

@@ -2,6 +2,8 @@
 #include "cli/target_options.h"
 
 #include "cli/exit_status.h"
+#include "core/target/recovery_keeper.h"
+#include "store/casebook.h"
 
 #include <QString>
 #include <QTextStream>
@@ -20,6 +22,8 @@ Result<AskedDrive> askDrive(const std::string& name, bool mayChangeState) {
     if (!target)
         return tl::unexpected(target.error());
     asked.target = std::move(*target);
+    if (const auto settled = settleRecoveryDebt(asked.target, owedSettingsFolder()); !settled)
+        complain(settled.error());
     auto way = openCommandPath(asked.target, false);
     if (!way)
         return tl::unexpected(way.error());

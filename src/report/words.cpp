@@ -103,6 +103,10 @@ QString disturbance(Disturbance disturbance) {
         return tr("Orbita's reader was held up");
     case Disturbance::suspended:
         return tr("the computer slept");
+    case Disturbance::sharedWay:
+        return tr("another scan shares its USB hub");
+    case Disturbance::beside:
+        return tr("a slow command was at the drive beside it");
     }
     return {};
 }

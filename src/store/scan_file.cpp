@@ -123,6 +123,8 @@ Json planJson(const SettledPlan& plan) {
     addOrder(plan.asked, json);
     if (plan.asked.order == ScanOrder::careful)
         json["recovery_ms"] = toMilliseconds(plan.asked.recovery);
+    if (plan.asked.depth != 0)
+        json["depth"] = plan.asked.depth;
     if (!plan.asked.saveTo.empty())
         json["save_to"] = plan.asked.saveTo;
     return json;
@@ -140,6 +142,7 @@ SettledPlan planFrom(const Json& json) {
     plan.asked.rules = rulesFrom(json);
     orderFrom(json, plan.asked);
     plan.asked.recovery = fromMilliseconds(json.value("recovery_ms", toMilliseconds(plan.asked.recovery)));
+    plan.asked.depth = json.value("depth", 0U);
     plan.asked.saveTo = json.value("save_to", "");
     plan.asked.data =
         dataElsewhereFromName(json.at("data_elsewhere").get<std::string>()).value_or(DataElsewhere::notAsked);

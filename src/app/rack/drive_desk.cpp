@@ -2,6 +2,7 @@
 #include "app/rack/drive_desk.h"
 
 #include "core/target/aids_for.h"
+#include "report/words.h"
 
 namespace orbita::app {
 
@@ -144,6 +145,7 @@ void DriveDesk::startWith(ScanPlan plan, std::optional<ScanRecord> earlier) {
     const DriveOpener opener = [target = m_target, paced = m_paced](const std::stop_token& stop) {
         return openTarget(target, paced, stop);
     };
+    m_awake = std::make_unique<SleepInhibitor>(tr("Reading the surface of %1").arg(words::driveName(identity())));
     ScanAids aids = aidsFor(m_target, owedSettingsFolder());
     m_session =
         earlier ? std::make_unique<ScanSession>(opener, plan, std::move(*earlier), std::move(aids))
@@ -266,6 +268,7 @@ void DriveDesk::refresh() {
             setData(DataElsewhere::saved);
         m_pauseAsked = false;
         m_stopAsked = false;
+        m_awake.reset();
     }
     view.judgement =
         judgeSoFar(view.record.status, view.record.ledger, view.record.drive, view.record.plan.asked.data);

@@ -7,6 +7,7 @@
 #include "core/scan/session.h"
 #include "core/target/target.h"
 #include "store/autosave.h"
+#include "system/sleep_inhibitor.h"
 
 #include <QObject>
 #include <memory>
@@ -103,6 +104,7 @@ private:
     std::size_t m_current = 0;
     std::size_t m_live = 0; // the scan that m_session writes
     std::unique_ptr<ScanSession> m_session;
+    std::unique_ptr<SleepInhibitor> m_awake; // while a scan runs
     std::unique_ptr<Autosave> m_autosave;
     QString m_keptTold; // where it was kept when that was last told
     enum class VitalsPause { none, awaited, reading } m_vitalsPause = VitalsPause::none;

@@ -2,8 +2,10 @@
 #include "app/visit/visit_desk.h"
 
 #include "core/inventory/recognition.h"
+#include "core/target/recovery_keeper.h"
 #include "core/vitals/read_vitals.h"
 #include "report/vitals_words.h"
+#include "store/casebook.h"
 
 #include <QDateTime>
 
@@ -165,6 +167,8 @@ void VisitDesk::run(const std::stop_token& stop) {
             // Opened anew each time: the drive may have been pulled and put back.
             enquiry.reset();
             speed = speedOf(target, m_paced);
+            if (const auto settled = settleRecoveryDebt(target, owedSettingsFolder(), stop); !settled)
+                news.testError = settled.error();
             auto opened = openCommandPath(target, m_paced, stop);
             vitals = {};
             vitals.identity = target.identity;

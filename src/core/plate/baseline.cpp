@@ -62,6 +62,11 @@ void Grader::release() {
     m_held.shrink_to_fit();
 }
 
+void Grader::settleUnit(Nanoseconds unit) {
+    m_unit = unit;
+    m_solidState = false;
+}
+
 void Grader::takeUp(Nanoseconds baseline, Nanoseconds unit) {
     m_holding = false;
     m_held.clear();

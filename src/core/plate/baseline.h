@@ -49,6 +49,9 @@ public:
     // order.
     void release();
 
+    // u of solid state, settled by other blocks than the first; what is held then only makes the baseline.
+    void settleUnit(Nanoseconds unit);
+
     // Goes on from what an earlier part of the same scan had settled; nothing is held then.
     void takeUp(Nanoseconds baseline, Nanoseconds unit);
 

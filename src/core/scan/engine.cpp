@@ -26,6 +26,7 @@ constexpr Nanoseconds paceWindow = std::chrono::seconds{1};
 constexpr Nanoseconds disturbanceInterval = std::chrono::seconds{10}; // between entries on the tape
 constexpr Nanoseconds longestSeek = std::chrono::milliseconds{30};
 constexpr std::uint64_t verifyProbes = 24;
+constexpr std::uint64_t mostLateAgain = 1000; // beyond that, being disturbed is all that can be said
 
 Grader makeGrader(const DriveIdentity& identity, const GradeLimits& limits) {
     const bool solid = identity.rotating == false;
@@ -151,6 +152,8 @@ void Engine::takeUp(const ScanRecord& earlier) {
 }
 
 Ended Engine::run(const std::stop_token& stop) {
+    if (m_aids.sharingHub)
+        ++*m_aids.sharingHub;
     m_stop = stop;
     m_began = m_clock.now();
     m_paceSince = m_began;
@@ -170,6 +173,7 @@ Ended Engine::run(const std::stop_token& stop) {
         measurePace();
     if (m_ended == Ended::running)
         sampleUnit();
+    chooseDepth();
     readRoute();
     if (m_grader.holding())
         releaseHeld();
@@ -177,6 +181,8 @@ Ended Engine::run(const std::stop_token& stop) {
         lookAgain(true);
     if (m_ended == Ended::running)
         m_ended = m_stop.stop_requested() ? Ended::stopped : Ended::complete;
+    if (m_aids.sharingHub)
+        --*m_aids.sharingHub;
     giveRecoveryBack();
     finishImage();
     m_status.ended = m_ended;
@@ -428,10 +434,10 @@ void Engine::takeGood(std::uint64_t block, const ReadAnswer& answer) {
     m_news.readTime += latency;
     m_observedTime += latency;
     if (!m_grader.holding()) {
-        gradeGood(block, latency, answer.disturbance);
+        gradeGood(block, latency, disturbanceOf(answer));
     } else {
         m_plate->set(block, {Grade::steady, Standing::once, encodeLatency(latency)});
-        m_held.push_back({block, latency, answer.disturbance});
+        m_held.push_back({block, latency, disturbanceOf(answer)});
         if (m_grader.hold(latency))
             releaseHeld();
     }
@@ -445,6 +451,8 @@ void Engine::takeGood(std::uint64_t block, const ReadAnswer& answer) {
 }
 
 void Engine::gradeGood(std::uint64_t block, Nanoseconds latency, Disturbance disturbance) {
+    if (m_status.depth > 1 && disturbance == Disturbance::none)
+        disturbance = besideASlowOne(latency, m_grader.judge(latency));
     const bool alone = disturbance == Disturbance::none;
     const Grader::Graded graded = alone ? m_grader.grade(latency) : m_grader.judge(latency);
     const bool disturbed = !alone && graded.grade >= Grade::late;
@@ -465,10 +473,14 @@ void Engine::gradeGood(std::uint64_t block, Nanoseconds latency, Disturbance dis
     } else {
         m_status.lateness.add(graded.excess, m_grader.unit());
     }
+    const LbaSpan span = m_grid.spanOf(block);
+    if (disturbed && graded.grade == Grade::late && m_lateAgain < mostLateAgain) {
+        ++m_lateAgain;
+        lookAgainLater(block, span, graded.grade, latency, disturbed);
+    }
     if (graded.grade < Grade::laboured)
         return;
     m_observedClean = false;
-    const LbaSpan span = m_grid.spanOf(block);
     m_feed.addDefect({span, graded.grade, standing, latency, true});
     if (alone)
         note({.kind = TapeKind::slow,

@@ -70,8 +70,12 @@ private:
     void giveRecoveryBack();
     void nameLoad();
     bool foundElsewhere();
+    [[nodiscard]] Disturbance disturbanceOf(const ReadAnswer& answer);
     bool takeNotStored(std::uint64_t block, const ReadAnswer& answer);
     void sampleUnit();
+    void chooseDepth();
+    Disturbance besideASlowOne(Nanoseconds latency, Grader::Graded graded);
+    [[nodiscard]] Grader::Graded judgeAlone(Nanoseconds latency) const;
 
     // What a block has come to: engine.cpp
     void gradeGood(std::uint64_t block, Nanoseconds latency, Disturbance disturbance);
@@ -99,6 +103,7 @@ private:
     void lookAgain(bool atEnd);
     bool lookAt(const SecondLook& look, bool atEnd);
     void settleAgain(const SecondLook& look, bool seenAgain, Nanoseconds latency);
+    void splitAgain(const SecondLook& look, const Judged& judged);
     void regradeUndisturbed(const SecondLook& look, const ReadAnswer& answer);
     bool pushOutCache(const SecondLook& look);
 
@@ -133,6 +138,9 @@ private:
     bool m_savingHalted = false;
     Nanoseconds m_loadNamed{};
     std::uint64_t m_notStoredTold = 0;
+    Nanoseconds m_usualAlone{}; // what a block takes with nothing beside it; zero: as the baseline
+    Nanoseconds m_slowUntil{};  // when the latest slow block of several at once was answered
+    std::uint64_t m_lateAgain = 0; // blocks only late while disturbed, to be measured again
     Estimator m_estimator;
     StopRules m_rules;
     SecondLooks m_looks;

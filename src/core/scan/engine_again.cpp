@@ -2,6 +2,7 @@
 // Each defect is measured again from the medium: what the drive has in its cache proves nothing.
 #include "core/scan/engine.h"
 #include "core/scan/engine_times.h"
+#include "core/scan/splitter.h"
 
 #include <algorithm>
 
@@ -76,7 +77,10 @@ bool Engine::lookAt(const SecondLook& look, bool atEnd) {
         if (outcome == Outcome::unreadable ||
             (outcome == Outcome::bareError && look.grade == Grade::unreadable &&
              goodBlockStillReads(look.block))) {
-            settleAgain(look, true, answer->latency);
+            if (look.grade == Grade::unreadable)
+                settleAgain(look, true, answer->latency);
+            else
+                splitAgain(look, answer->judged);
             return true;
         }
         if (outcome != Outcome::answered)
@@ -94,7 +98,7 @@ bool Engine::lookAt(const SecondLook& look, bool atEnd) {
             regradeUndisturbed(look, *answer);
             return true;
         }
-        const Grader::Graded graded = m_grader.judge(answer->latency);
+        const Grader::Graded graded = judgeAlone(answer->latency);
         const bool stalls = answer->latency > m_plan.asked.limit;
         // As late again, or half as late where that falls below the limit of the grade.
         const bool seenAgain = look.grade == Grade::stalled
@@ -126,16 +130,52 @@ void Engine::settleAgain(const SecondLook& look, bool seenAgain, Nanoseconds lat
           .latency = latency});
 }
 
+// It was slow, and cannot be read now: which sectors, is found out as for any block that fails.
+void Engine::splitAgain(const SecondLook& look, const Judged& judged) {
+    Splitter splitter(look.span, m_drive->identity().sectorsPerPhysical(), judged.firstBad, true);
+    ReadAnswer firstFailure;
+    Standing standing = Standing::passing;
+    bool found = false;
+    m_feed.removeDefects(look.span);
+    while (!splitter.next().empty() && m_ended == Ended::running && !m_stop.stop_requested()) {
+        const LbaSpan piece = splitter.next();
+        const Alone answer = readAlone(piece, look.block);
+        if (!answer)
+            return;
+        const Outcome outcome = answer->judged.outcome;
+        if (outcome != Outcome::answered && outcome != Outcome::unreadable && outcome != Outcome::bareError)
+            break;
+        const bool readable = outcome == Outcome::answered;
+        if (!readable && !splitter.repeating())
+            firstFailure = *answer;
+        const Splitter::Settled settled = splitter.report(readable, answer->judged.firstBad);
+        if (settled != Splitter::Settled::bad && settled != Splitter::Settled::recovered)
+            continue;
+        const bool bad = settled == Splitter::Settled::bad;
+        settleBadSector(look.block, piece, firstFailure, bad ? Standing::confirmed : Standing::passing);
+        standing = bad ? Standing::confirmed : standing;
+        found = true;
+    }
+    if (!found) // the parts read where the whole did not
+        m_feed.addDefect({look.span, Grade::unreadable, standing, look.latency, judged.outcome == Outcome::unreadable});
+    const Cell before = m_plate->at(look.block);
+    --m_status.totals.blocks[static_cast<std::size_t>(before.grade)];
+    m_status.totals.disturbed -= look.disturbed ? 1 : 0;
+    settleCell(look.block, Grade::unreadable, look.latency, standing);
+}
+
 // The first measurement said nothing of the drive; this one does, and takes its place.
 void Engine::regradeUndisturbed(const SecondLook& look, const ReadAnswer& answer) {
     const bool stalls = answer.latency > m_plan.asked.limit;
-    const Grade grade = stalls ? Grade::stalled : m_grader.judge(answer.latency).grade;
+    const Grade grade = stalls ? Grade::stalled : judgeAlone(answer.latency).grade;
     const Cell before = m_plate->at(look.block);
     --m_status.totals.blocks[static_cast<std::size_t>(before.grade)];
     --m_status.totals.disturbed;
     settleCell(look.block, grade, answer.latency);
     m_feed.removeDefects(look.span);
     if (grade < Grade::laboured) {
+        if (look.grade == Grade::late)
+            return; // it was never on the tape
         note({.kind = TapeKind::againPassing,
               .span = look.span,
               .grade = look.grade,

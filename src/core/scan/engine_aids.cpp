@@ -16,6 +16,7 @@ namespace {
 constexpr auto imageLook = std::chrono::milliseconds{5};
 constexpr Nanoseconds recoveryPatience = std::chrono::seconds{5};
 constexpr Nanoseconds loadInterval = std::chrono::seconds{10}; // between looks at who else uses the drive
+constexpr std::uint32_t usualDepth = 8;
 constexpr std::uint64_t unitSamples = 256;
 constexpr std::uint64_t leastUnitSamples = 64;
 
@@ -108,6 +109,13 @@ void Engine::nameLoad() {
     m_status.loadBy = m_aids.whoElse();
 }
 
+// Whose doing it may be that the answer was late. One that was quick needs no excuse.
+Disturbance Engine::disturbanceOf(const ReadAnswer& answer) {
+    if (answer.disturbance == Disturbance::none && m_aids.sharingHub && m_aids.sharingHub->load() > 1)
+        return Disturbance::sharedWay;
+    return answer.disturbance;
+}
+
 bool Engine::foundElsewhere() {
     if (!m_aids.finder || m_ended != Ended::running)
         return false;
@@ -148,8 +156,9 @@ bool Engine::takeNotStored(std::uint64_t block, const ReadAnswer& answer) {
 // What solid state takes for a block differs over the drive: one block out of each of many equal parts says what is
 // usual, before the first is graded.
 void Engine::sampleUnit() {
-    if (m_drive->identity().rotating != false || !m_plan.asked.measurePaceFirst || !m_grader.holding() ||
-        m_blocks < unitSamples * 4)
+    const bool several = m_plan.asked.depth > 1;
+    if ((m_drive->identity().rotating != false && !several) || !m_plan.asked.measurePaceFirst ||
+        !m_grader.holding() || m_blocks < unitSamples * 4)
         return;
     std::vector<Nanoseconds> latencies;
     for (const std::uint64_t block : drawSamples(m_blocks, unitSamples, m_plan.asked.seed)) {
@@ -166,8 +175,39 @@ void Engine::sampleUnit() {
         return;
     const auto middle = latencies.begin() + static_cast<std::ptrdiff_t>(latencies.size() / 2);
     std::nth_element(latencies.begin(), middle, latencies.end());
-    m_grader.takeUp(*middle, solidStateUnit(*middle));
+    if (m_drive->identity().rotating == false)
+        m_grader.settleUnit(solidStateUnit(*middle));
+    m_usualAlone = *middle;
     m_atDriveSince = m_clock.now();
+}
+
+// Solid state serves several commands at once, and only then shows its pace.
+void Engine::chooseDepth() {
+    const bool one = carefully() || m_plan.asked.way != ReadWay::read || m_plan.asked.depth == 1 ||
+                     (m_plan.asked.depth == 0 && m_drive->identity().rotating != false);
+    const std::uint32_t wanted = one ? 1 : m_plan.asked.depth == 0 ? usualDepth : m_plan.asked.depth;
+    m_status.depth = m_drive->link().setDepth(wanted) ? wanted : 1;
+    if (m_status.depth == 1)
+        m_drive->link().setDepth(1);
+}
+
+// Of several at the drive at once, nobody knows which one was slow: whoever looks so is measured again alone, and
+// what was late beside it is not its own fault either.
+Disturbance Engine::besideASlowOne(Nanoseconds latency, Grader::Graded graded) {
+    if (graded.grade >= Grade::laboured) {
+        m_slowUntil = m_clock.now();
+        return Disturbance::beside;
+    }
+    const bool beside = m_clock.now() - latency < m_slowUntil;
+    return beside && graded.grade == Grade::late ? Disturbance::beside : Disturbance::none;
+}
+
+// What is measured again has the drive to itself, and is compared with blocks that had.
+Grader::Graded Engine::judgeAlone(Nanoseconds latency) const {
+    if (m_status.depth == 1 || m_usualAlone.count() == 0)
+        return m_grader.judge(latency);
+    const Nanoseconds excess = latency - m_usualAlone;
+    return {gradeOf(excess, m_grader.unit(), m_grader.limits()), excess};
 }
 
 } // namespace orbita

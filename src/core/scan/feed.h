@@ -50,6 +50,7 @@ struct ScanStatus {
     ScanPhase phase = ScanPhase::opening;
     ScanOrder order = ScanOrder::forward;
     std::uint32_t blockSectors = 0;
+    std::uint32_t depth = 1; // commands at the drive at once
     Ended ended = Ended::running;
     ScanTotals totals;
     Lba position;                     // where the next block to be read begins

@@ -190,6 +190,10 @@ Result<SettledPlan> settlePlan(const ScanPlan& plan, const DriveIdentity& identi
     if (plan.order == ScanOrder::sample && plan.samples == 0)
         return tl::unexpected(
             badPlan(identity.path, "no block would be drawn", "Choose at least one sample."));
+    if (plan.depth > mostDepth)
+        return tl::unexpected(badPlan(identity.path,
+                                      fmt::format("{} commands cannot be at the drive at once", plan.depth),
+                                      fmt::format("Choose 1 to {}.", mostDepth)));
     if (auto mistake = mistakeInRules(plan.rules, identity.path))
         return tl::unexpected(std::move(*mistake));
 

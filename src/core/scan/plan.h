@@ -63,6 +63,9 @@ struct ScanPlan {
     std::optional<LbaSpan> span;    // absent: the whole drive
     std::vector<LbaSpan> parts;     // within it; empty: all of it
     std::uint32_t blockSectors = 0; // 0: chosen to suit the drive
+    // Commands at the drive at once; 0: one for rotating drives, several on solid state where the way to it
+    // carries several. A careful scan, verifying, and whatever is measured again go one at a time.
+    std::uint32_t depth = 0;
     ScanOrder order = ScanOrder::forward;
     std::vector<LbaSpan> suspects; // suspectsFirst: where the drive itself, or an earlier scan, lists defects
     double sweepDistancePercent = 50;              // sweep: of the span, more than 0 and at most 50
@@ -81,6 +84,7 @@ struct ScanPlan {
 
 constexpr std::uint32_t leastBlockSectors = 8;
 constexpr std::uint32_t mostBlockBytes = 4U << 20U;
+constexpr std::uint32_t mostDepth = 64;
 
 // "read", "verify", "fua".
 std::string_view readWayName(ReadWay way);
@@ -88,8 +92,8 @@ std::optional<ReadWay> readWayFromName(std::string_view name);
 
 // The plan with everything chosen, checked against the drive. Errors: verifying where the drive does not, a
 // span or part beyond the end or empty, a block size out of range or no multiple of the physical sector, a
-// limit that is not positive or not below giveUp, a sweep over no distance, no samples, a rule twice or at
-// zero, saving what is only verified.
+// limit that is not positive or not below giveUp, a sweep over no distance, no samples, more than
+// mostDepth commands at once, a rule twice or at zero, saving what is only verified.
 struct SettledPlan {
     ScanPlan asked;
     BlockGrid grid;

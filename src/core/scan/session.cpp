@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/scan/session.h"
 
+#include "core/scan/verify_block.h"
+
 #include <ctime>
 #include <fmt/format.h>
 
@@ -110,6 +112,8 @@ void ScanSession::run(const std::stop_token& stop) {
         m_feed.fail(std::move(plan.error()));
         return;
     }
+    if (plan->asked.way == ReadWay::verify && plan->asked.blockSectors == 0 && !m_earlier)
+        plan->grid.blockSectors = chooseVerifyBlock(**drive, plan->grid.span, plan->grid.blockSectors, stop);
     if (!plan->asked.saveTo.empty())
         if (auto opened = openImage(*plan, identity, stop); !opened) {
             m_feed.fail(std::move(opened.error()));

@@ -58,7 +58,8 @@ constexpr std::array<std::string_view, 45> kindNames = {"started",
                                                         "image-compared",
                                                         "saved"};
 
-constexpr std::array<std::string_view, 4> disturbanceNames = {"none", "other-load", "starved", "suspended"};
+constexpr std::array<std::string_view, 6> disturbanceNames = {"none",      "other-load", "starved",
+                                                              "suspended", "shared-way", "beside"};
 
 } // namespace
 

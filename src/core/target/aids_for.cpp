@@ -2,6 +2,7 @@
 #include "core/target/aids_for.h"
 
 #include "core/inventory/load_source.h"
+#include "core/inventory/usb_hub.h"
 #include "core/target/drive_finder.h"
 #include "core/target/recovery_keeper.h"
 #include "core/target/thermometer.h"
@@ -9,6 +10,8 @@
 #include "core/vitals/read_vitals.h"
 
 #include <fmt/format.h>
+#include <map>
+#include <mutex>
 
 namespace orbita {
 
@@ -36,6 +39,21 @@ DamningReadings damningReadingsOf(const Target& target) {
     };
 }
 
+// One count for each hub, kept while a scan uses it.
+std::shared_ptr<std::atomic<int>> sharersOf(const std::string& hub) {
+    static std::mutex mutex;
+    static std::map<std::string, std::weak_ptr<std::atomic<int>>> hubs;
+    if (hub.empty())
+        return {};
+    const std::scoped_lock lock(mutex);
+    auto sharers = hubs[hub].lock();
+    if (!sharers) {
+        sharers = std::make_shared<std::atomic<int>>(0);
+        hubs[hub] = sharers;
+    }
+    return sharers;
+}
+
 LoadFinder loadFinderOf(const Target& target) {
     if (target.simulated())
         return {};
@@ -55,6 +73,8 @@ ScanAids aidsFor(const Target& target, const std::string& owedFolder) {
     aids.damning = damningReadingsOf(target);
     aids.finder = finderOf(target);
     aids.whoElse = loadFinderOf(target);
+    if (!target.simulated())
+        aids.sharingHub = sharersOf(usbHubOf(target.identity.path));
     aids.recovery = recoveryTimeOf(target, owedFolder);
     return aids;
 }

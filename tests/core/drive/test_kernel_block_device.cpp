@@ -4,6 +4,7 @@
 #include <QTest>
 
 #include "core/drive/plain_drive.h"
+#include "core/image/image_writer.h"
 #include "core/inventory/inventory.h"
 #include "core/scan/session.h"
 #include "core/target/target.h"
@@ -139,6 +140,53 @@ private slots:
                      qPrintable(where));
         }
         QVERIFY(behind > 0);
+    }
+    // Several commands at once, and all that is read saved: as exact as one at a time.
+    void severalAtOnceAndSaved() {
+        constexpr std::uint64_t sectors = 64 * 2048;
+        KernelDevice lab(sectors * 512, fault("error", 1000, 3) + fault("error", 90'000, 9) +
+                                            fault("delay", 60'000, 1, "0.4"));
+        NEED(lab);
+        const QTemporaryDir dir;
+        const std::string path = dir.filePath(QStringLiteral("lab.img")).toStdString();
+        auto drive =
+            openPlainDrive(lab.device(), describeDevice(lab.device())->identity, std::chrono::seconds{5});
+        QVERIFY2(drive.has_value(), drive ? "" : drive.error().message().c_str());
+        ScanPlan plan;
+        plan.blockSectors = 128;
+        plan.depth = 8;
+        auto image = SavedImage::open(path, (*drive)->identity(), {(*drive)->identity().whole()});
+        QVERIFY2(image.has_value(), image ? "" : image.error().message().c_str());
+        const ScanRecord record =
+            runScan(**drive, plan, {}, {.image = std::make_shared<ImageWriter>(std::move(*image))});
+        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.depth, 8U);
+        std::vector<std::uint64_t> bad = {1000, 1001, 1002};
+        for (std::uint64_t s = 90'000; s < 90'009; ++s)
+            bad.push_back(s);
+        QCOMPARE(sectorsOf(record.ledger, Grade::unreadable), bad);
+        for (const LedgerEntry& entry : record.ledger)
+            QVERIFY2(entry.grade == Grade::unreadable || entry.span.contains({60'000}) ||
+                         entry.standing != Standing::confirmed,
+                     qPrintable(QString::number(entry.span.first.value)));
+        const auto map = SavedImage::look(path);
+        QVERIFY(map.has_value());
+        QCOMPARE(map->held().gaps((*drive)->identity().whole()),
+                 (std::vector<LbaSpan>{{{1000}, {3}}, {{90'000}, {9}}}));
+        // Read once more, past every part of Orbita.
+        const int device = open(lab.device().c_str(), O_RDONLY | O_DIRECT | O_CLOEXEC);
+        const int saved = open(path.c_str(), O_RDONLY | O_CLOEXEC);
+        alignas(4096) static std::array<char, 512> there;
+        std::array<char, 512> here{};
+        for (std::uint64_t s = 0; s < sectors; s += 997) {
+            if (!map->held().contains({{s}, {1}}) || s / 128 == 60'000 / 128)
+                continue;
+            QCOMPARE(pread(device, there.data(), 512, static_cast<off_t>(s * 512)), ssize_t{512});
+            QCOMPARE(pread(saved, here.data(), 512, static_cast<off_t>(s * 512)), ssize_t{512});
+            QVERIFY(there == here);
+        }
+        close(device);
+        close(saved);
     }
     void exactToTheSector() {
         constexpr std::uint64_t sectors = 32 * 2048;

@@ -46,6 +46,16 @@ Request readOf(std::uint64_t tag, std::uint64_t offset, std::uint32_t length) {
     return request;
 }
 
+// What stands in the test's own files: each sector tells its number.
+QByteArray numbered(std::uint64_t bytes) {
+    QByteArray content(static_cast<qsizetype>(bytes), Qt::Uninitialized);
+    for (std::uint64_t at = 0; at < bytes; at += 8) {
+        const std::uint64_t word = at * 0x9E3779B97F4A7C15ULL + 1;
+        std::memcpy(content.data() + at, &word, 8);
+    }
+    return content;
+}
+
 } // namespace
 
 class TestReaderLink : public QObject {
@@ -60,6 +70,86 @@ private:
     }
 
 private slots:
+    void handsOverWhatItReads_data() {
+        QTest::addColumn<unsigned>("depth");
+        QTest::addColumn<unsigned>("blockBytes");
+        for (const unsigned depth : {1U, 4U, 32U})
+            for (const unsigned bytes : {4096U, 65'536U, 1U << 20U, 4U << 20U})
+                QTest::addRow("%u at once, %u bytes", depth, bytes) << depth << bytes;
+    }
+    void handsOverWhatItReads() {
+        QFETCH(unsigned, depth);
+        QFETCH(unsigned, blockBytes);
+        constexpr std::uint64_t size = 40U << 20U;
+        const QByteArray content = numbered(size);
+        const std::string path = file("numbered", 0);
+        {
+            QFile f(QString::fromStdString(path));
+            QVERIFY(f.open(QIODevice::WriteOnly) && f.write(content) == content.size());
+        }
+        auto opened = openReaderLink(path, std::chrono::seconds{5});
+        QVERIFY2(opened.has_value(), opened ? "" : opened.error().message().c_str());
+        Link& link = *opened->link;
+        QVERIFY(link.handOverReads(blockBytes));
+        QVERIFY(link.setDepth(depth));
+        QVERIFY(link.queueLimit() >= 8 && link.queueLimit() * blockBytes <= (32U << 20U));
+        const std::uint64_t blocks = size / blockBytes;
+        std::uint64_t sent = 0;
+        std::uint64_t got = 0;
+        std::vector<Reply> replies(64);
+        while (got < blocks) {
+            std::vector<Request> requests;
+            for (; sent < blocks && sent - got < link.queueLimit(); ++sent)
+                requests.push_back(readOf(sent, sent * blockBytes, blockBytes));
+            link.submit(requests);
+            const std::size_t n = link.reap(replies, std::chrono::seconds{2});
+            QVERIFY(n > 0);
+            for (std::size_t i = 0; i < n; ++i, ++got) {
+                QCOMPARE(replies[i].tag, got); // in the order they were asked
+                QCOMPARE(replies[i].carried, Carried::answered);
+                QVERIFY(replies[i].latency.count() > 0);
+                QCOMPARE(replies[i].data.size(), std::size_t{blockBytes});
+                QVERIFY(std::memcmp(replies[i].data.data(), content.data() + got * blockBytes, blockBytes) == 0);
+            }
+        }
+    }
+    // Trouble halts the queue also where several are under way: what was at the drive is answered, the rest comes
+    // back unsent, and nothing more is sent unasked.
+    void severalAtOnceHaltAtTrouble() {
+        const std::string path = file("short", 1U << 20U);
+        auto opened = openReaderLink(path, std::chrono::seconds{5});
+        QVERIFY(opened.has_value());
+        Link& link = *opened->link;
+        QVERIFY(link.setDepth(4));
+        QVERIFY(!link.setDepth(1000));
+        QVERIFY(link.setDepth(4));
+        std::vector<Request> requests;
+        for (std::uint64_t i = 0; i < 60; ++i)
+            requests.push_back(readOf(i, i == 10 ? 2U << 20U : i * 4096, 4096)); // the tenth lies behind the end
+        link.submit(requests);
+        std::vector<Reply> replies(64);
+        std::vector<Reply> all;
+        while (all.size() < requests.size()) {
+            const std::size_t n = link.reap(replies, std::chrono::seconds{2});
+            QVERIFY(n > 0);
+            all.insert(all.end(), replies.begin(), replies.begin() + static_cast<std::ptrdiff_t>(n));
+        }
+        std::size_t behind = 0;
+        for (std::size_t i = 0; i < all.size(); ++i) {
+            QCOMPARE(all[i].tag, i);
+            if (i < 10)
+                QCOMPARE(all[i].transferred, 4096U);
+            else if (i == 10)
+                QVERIFY(all[i].carried == Carried::answered && all[i].transferred == 0);
+            else
+                behind += all[i].carried == Carried::answered ? 1 : 0;
+        }
+        QVERIFY2(behind <= 8, qPrintable(QString::number(behind)));
+        const Request again = readOf(99, 0, 4096);
+        link.submit({&again, 1});
+        QCOMPARE(link.reap(replies, std::chrono::seconds{2}), std::size_t{1});
+        QCOMPARE(replies[0].transferred, 4096U);
+    }
     void kernelCountsAreRead() {
         using reader::accessesOf;
         QCOMPARE(accessesOf("100 2 8000 40 50 6 400 30 0 55 70 3 1 24 2 5 9"),

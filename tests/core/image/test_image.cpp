@@ -108,7 +108,7 @@ private slots:
             map.add(block.first, std::span(content).subspan(block.first.value * sectorBytes,
                                                             block.count.value * sectorBytes));
             told.add(block);
-            if (++i % 7 != 0)
+            if (++i % 29 != 0)
                 continue;
             journal += map.news();
             const auto read = ImageMap::parse(journal, "journal");

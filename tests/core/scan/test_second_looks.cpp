@@ -187,58 +187,6 @@ private slots:
             if (grade != Grade::none)
                 QCOMPARE(record.status.totals.of(grade), counts[static_cast<std::size_t>(grade)]);
     }
-    // Defects that last, defects that were there once, and other load, all at once: each told for what it is.
-    void standingIsRight() {
-        std::uint64_t right = 0;
-        std::uint64_t all = 0;
-        for (unsigned seed = 1; seed <= 250; ++seed) {
-            std::mt19937_64 random(seed);
-            sim::Scenario scenario = smallScenario(sectors);
-            scenario.seed = seed;
-            std::map<std::uint64_t, bool> lasting; // block
-            const auto place = [&] {
-                for (;;) {
-                    const std::uint64_t lba = random() % sectors / 8 * 8;
-                    if (!lasting.contains(lba / block))
-                        return lba;
-                }
-            };
-            for (int i = 0; i < 6; ++i) {
-                const bool lasts = random() % 2 == 0;
-                const double turns = random() % 2 == 0 ? 14 : 50;
-                const std::uint64_t lba = place();
-                scenario.defects.push_back(slow(lba, turns, lasts ? 0 : 1));
-                lasting[lba / block] = lasts;
-            }
-            std::set<std::uint64_t> bad;
-            for (int i = 0; i < 3; ++i) {
-                const bool lasts = random() % 2 == 0;
-                const std::uint64_t lba = place();
-                // Met by the block and by the sector alone, which is read when it is tried once more.
-                scenario.defects.push_back(unreadable(lba, lasts ? 0 : 2));
-                lasting[lba / block] = lasts;
-                bad.insert(lba);
-            }
-            if (seed % 2 == 0)
-                scenario.otherLoads = {{fromSeconds(0.3), fromSeconds(1.5), fromMilliseconds(150),
-                                        static_cast<double>(random() % 40)}};
-            const ScanRecord record = scanned(scenario);
-            QCOMPARE(record.status.ended, Ended::complete);
-            for (const std::uint64_t sector : sectorsOf(record.ledger, Grade::unreadable))
-                QVERIFY2(bad.contains(sector / 8 * 8) || lasting.contains(sector / block),
-                         qPrintable(QString::number(sector)));
-            for (const auto& [number, lasts] : lasting) {
-                const Cell cell = record.plate->at(number);
-                ++all;
-                right += lasts ? (cell.standing == Standing::confirmed && cell.grade >= Grade::laboured)
-                               : cell.standing != Standing::confirmed;
-            }
-        }
-        QVERIFY2(static_cast<double>(right) >= 0.99 * static_cast<double>(all),
-                 qPrintable(QStringLiteral("%1 of %2").arg(right).arg(all)));
-        qInfo("standing right for %llu of %llu", static_cast<unsigned long long>(right),
-              static_cast<unsigned long long>(all));
-    }
     void verifyThatLiesIsNotBelieved() {
         sim::Scenario scenario = smallScenario(1U << 22U);
         scenario.defects = {unreadable(40'000)};

@@ -209,7 +209,7 @@ private slots:
                                           [](const TapeEntry& e) { return e.kind == TapeKind::elsewhere; });
             QCOMPARE(told, found);
             QCOMPARE(record.status.ended, found ? Ended::complete : Ended::driveGone);
-            QCOMPARE(record.status.totals.covered.value, found ? 400'000U : 199'936U);
+            QCOMPARE(record.status.totals.covered.value, found ? 400'000U : 200'000U);
             QCOMPARE(sectorsOf(record.ledger, Grade::unreadable).size(), found ? std::size_t{8} : std::size_t{0});
         }
     }

@@ -60,6 +60,8 @@ enum class Disturbance : std::uint8_t {
     otherLoad, // something else read from or wrote to the device, through the kernel's block layer
     starved,   // the process that measures did not get to run
     suspended, // the computer slept
+    sharedWay, // another scan of Orbita's read through the same USB hub
+    beside,    // several commands were at the drive at once, and one of the others was slow
 };
 
 struct Reply {
@@ -78,8 +80,8 @@ struct Reply {
     std::span<const std::byte> data{};
 };
 
-// Commands are sent one after the other, in order, each when the one before has been answered. The
-// queue halts by itself at the first answer that failed or came later than `haltAfter`: everything
+// Commands are sent one after the other, in order, each when the one before has been answered (unless setDepth()
+// says otherwise). The queue halts by itself at the first answer that failed or came later than `haltAfter`: everything
 // behind it comes back withdrawn, so that nothing more is sent to a drive in trouble unasked.
 // Not thread-safe: one thread owns a link. No call but reap() waits, and that no longer than told.
 class Link {
@@ -108,6 +110,11 @@ public:
     // commands may be outstanding from then on. To be called while none are. False where the link does not do
     // it.
     virtual bool handOverReads(std::uint32_t /*bytes*/) { return false; }
+
+    // How many commands may be at the drive at once, 1 when made. Replies come in the order of submission all
+    // the same; of a queue that halts, those at the drive are still answered. To be called while none are
+    // outstanding. False, and 1 as before, where the link cannot.
+    virtual bool setDepth(std::uint32_t depth) { return depth == 1; }
 
     [[nodiscard]] virtual std::size_t queueLimit() const = 0;
     [[nodiscard]] virtual Clock& clock() = 0;

@@ -46,6 +46,12 @@ public:
         return true;
     }
 
+    bool setDepth(std::uint32_t depth) override {
+        const bool several = !m_handsOver && depth <= channelEntries; // only what the block layer carries
+        m_depth = several ? std::max(depth, 1U) : 1;
+        return m_depth == depth;
+    }
+
     [[nodiscard]] std::size_t queueLimit() const override { return m_slots; }
     [[nodiscard]] Clock& clock() override { return m_clock; }
 
@@ -73,6 +79,7 @@ protected:
             entry.handOver = m_handsOver && !isMediumRead(request.block);
             entry.toRing =
                 m_slotBytes != 0 && isMediumRead(request.block) && request.expected <= m_slotBytes;
+            entry.depth = m_depth;
             entry.ringAt = m_submitted % m_slots * m_slotBytes;
             entry.parameterBytes = static_cast<std::uint32_t>(
                 std::min<std::size_t>(request.parameters.size(), maxParameterBytes));
@@ -194,6 +201,7 @@ private:
     bool m_handsOver;
     std::uint32_t m_dataBytes = 0;
     std::uint32_t m_slots = channelEntries; // of the ring
+    std::uint32_t m_depth = 1;
     std::uint32_t m_slotBytes = 0;          // 0: reads are not handed over
     MonotonicClock m_clock;
     std::uint32_t m_submitted = 0;

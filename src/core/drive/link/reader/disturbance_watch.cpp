@@ -109,7 +109,7 @@ void DisturbanceWatch::tick(const std::stop_token& stop) {
     }
 }
 
-Disturbance DisturbanceWatch::after(const ChannelEntry& entry) {
+Disturbance DisturbanceWatch::after(const ChannelEntry& entry, std::uint64_t underWay) {
     m_own += entry.transferredBytes / 512;
     const std::int64_t now = entry.completedAtNs;
     const bool failed = entry.systemError != 0 || entry.status != 0;
@@ -123,9 +123,14 @@ Disturbance DisturbanceWatch::after(const ChannelEntry& entry) {
     }
     const auto seen = others();
     // How much of a read that failed is in the counts, nobody knows: they are taken anew from here.
-    if (seen && m_others && !failed && *seen != *m_others && found == Disturbance::none)
+    // What is under way may be in the kernel's counts already, or not yet.
+    const std::uint64_t mayBeOurs = m_ownCounted ? underWay / 512 : 0;
+    const bool more = seen && m_others &&
+                      (mayBeOurs == 0 ? *seen != *m_others : *seen > *m_others + mayBeOurs);
+    if (more && !failed && found == Disturbance::none)
         found = Disturbance::otherLoad;
-    m_others = seen;
+    if (mayBeOurs == 0 || more || failed || !seen || !m_others || *seen < *m_others)
+        m_others = seen;
     // A gap that explains a good part of what it took.
     const std::int64_t open = now - m_lastBeat;
     const std::int64_t gap = open > longestBeat                        ? open

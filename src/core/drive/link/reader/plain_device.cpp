@@ -5,6 +5,7 @@
 #include <cerrno>
 #include <cstdio>
 #include <fcntl.h>
+#include <liburing.h>
 #include <linux/fs.h>
 #include <linux/stat.h>
 #include <string>
@@ -97,9 +98,62 @@ int openFile(ReaderChannel& channel, const char* path) {
     return file;
 }
 
+// The kernel's queue for reads that are under way together.
+class Together {
+public:
+    Together() : m_works(io_uring_queue_init(channelEntries, &m_ring, 0) == 0) {}
+    ~Together() {
+        if (m_works)
+            io_uring_queue_exit(&m_ring);
+    }
+    Together(const Together&) = delete;
+    Together& operator=(const Together&) = delete;
+
+    [[nodiscard]] bool works() const { return m_works; }
+
+    bool begin(int file, char* buffer, ChannelEntry& entry) {
+        io_uring_sqe* sqe = io_uring_get_sqe(&m_ring);
+        if (sqe == nullptr)
+            return false;
+        io_uring_prep_read(sqe, file, buffer, plain::lengthOf(entry.block), plain::offsetOf(entry.block));
+        io_uring_sqe_set_data(sqe, &entry);
+        entry.latencyNs = nowNs(); // when it began, until it is answered
+        return io_uring_submit(&m_ring) == 1;
+    }
+
+    ChannelEntry* finishOne(Nanoseconds patience) {
+        __kernel_timespec wait{patience.count() / 1'000'000'000, patience.count() % 1'000'000'000};
+        io_uring_cqe* cqe = nullptr;
+        if (io_uring_wait_cqe_timeout(&m_ring, &cqe, &wait) != 0)
+            return nullptr;
+        auto* entry = static_cast<ChannelEntry*>(io_uring_cqe_get_data(cqe));
+        const int result = cqe->res;
+        io_uring_cqe_seen(&m_ring, cqe);
+        entry->completedAtNs = nowNs();
+        entry->latencyNs = entry->completedAtNs - entry->latencyNs;
+        entry->systemError = result < 0 ? -result : 0;
+        entry->transferredBytes = result < 0 ? 0 : static_cast<std::uint32_t>(result);
+        return entry;
+    }
+
+private:
+    io_uring m_ring{};
+    bool m_works;
+};
+
 class PlainDevice final : public Device {
 public:
-    explicit PlainDevice(int file) : m_file(file) {}
+    PlainDevice(int file, bool direct) : m_file(file), m_direct(direct) {}
+
+    // Without direct access, what is ahead in memory would have to be dropped first: one at a time.
+    bool begin(char* buffer, ChannelEntry& entry) override {
+        if (!m_direct || plain::lengthOf(entry.block) > maxReadBytes)
+            return false;
+        if (!m_together)
+            m_together = std::make_unique<Together>();
+        return m_together->works() && m_together->begin(m_file, buffer, entry);
+    }
+    ChannelEntry* finishOne(Nanoseconds patience) override { return m_together->finishOne(patience); }
 
     void execute(const ReaderChannel& channel, char* buffer, ChannelEntry& entry) override {
         entry.transferredBytes = 0;
@@ -109,7 +163,7 @@ public:
         if (!channel.direct) // or a repeated read would be answered by this computer's memory
             posix_fadvise(m_file, static_cast<off_t>(offset), static_cast<off_t>(length),
                           POSIX_FADV_DONTNEED);
-        const std::int64_t begin = nowNs();
+        const std::int64_t begun = nowNs();
         while (entry.transferredBytes < length) {
             const ssize_t got =
                 pread(m_file, buffer + entry.transferredBytes, length - entry.transferredBytes,
@@ -123,18 +177,20 @@ public:
             entry.transferredBytes += static_cast<std::uint32_t>(got);
         }
         entry.completedAtNs = nowNs();
-        entry.latencyNs = entry.completedAtNs - begin;
+        entry.latencyNs = entry.completedAtNs - begun;
     }
 
 private:
     int m_file;
+    bool m_direct;
+    std::unique_ptr<Together> m_together; // once it is needed
 };
 
 } // namespace
 
 std::unique_ptr<Device> openPlain(ReaderChannel& channel, const char* path) {
     const int file = openFile(channel, path);
-    return file < 0 ? nullptr : std::make_unique<PlainDevice>(file);
+    return file < 0 ? nullptr : std::make_unique<PlainDevice>(file, channel.direct);
 }
 
 } // namespace orbita::reader

@@ -33,6 +33,7 @@ struct ChannelEntry {
     CommandBlock block;
     Admission admission;
     bool handOver;                // the data read is wanted in ReaderChannel::data
+    std::uint32_t depth;          // so many may be at the device at once, this one included
     bool toRing;                  // the data read is wanted in ReaderChannel::ring
     std::uint32_t ringAt;         // where in it; room for expectedBytes
     std::uint32_t parameterBytes; // in ReaderChannel::parameters; 0: none

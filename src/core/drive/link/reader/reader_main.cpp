@@ -22,6 +22,21 @@ std::int64_t nowNs() {
     return t.tv_sec * 1'000'000'000LL + t.tv_nsec;
 }
 
+// Memory to read into, of huge pages where the kernel has them: a drive's own limit on the pieces of one
+// transfer then splits no block that its limit on bytes would let through. Taken as it is used.
+char* makeBuffer(std::size_t bytes) {
+    constexpr std::size_t hugePage = 2U << 20U;
+    void* memory = mmap(nullptr, bytes + hugePage, PROT_READ | PROT_WRITE,
+                        MAP_PRIVATE | MAP_ANONYMOUS | MAP_NORESERVE, -1, 0);
+    if (memory == MAP_FAILED)
+        return nullptr;
+    void* aligned = memory;
+    std::size_t room = bytes + hugePage;
+    std::align(hugePage, bytes, aligned, room);
+    madvise(aligned, bytes, MADV_HUGEPAGE);
+    return static_cast<char*>(aligned);
+}
+
 void tellOpen(ReaderChannel& channel) {
     channel.stage.store(static_cast<std::uint32_t>(OpenStage::open), std::memory_order_release);
     wakeAll(channel.stage);
@@ -58,75 +73,149 @@ std::uint32_t bytesInPieces(const ReaderChannel& channel) {
     return (channel.maxPieces == 0 ? usualPieces : std::min(channel.maxPieces, 1024U)) * orbita::ringAlignment;
 }
 
-void serve(ReaderChannel& channel, orbita::reader::Device& device, orbita::reader::DisturbanceWatch& watch,
-           char* buffer, pid_t parent) {
-    std::uint32_t done = 0;
-    std::uint32_t epoch = 0;
-    const auto isBefore = [](std::uint32_t a, std::uint32_t b) {
-        return static_cast<std::int32_t>(a - b) < 0;
-    };
-    while (channel.quit.load(std::memory_order_relaxed) == 0) {
-        const std::uint32_t submitted = channel.submitted.load(std::memory_order_acquire);
-        if (submitted == done) {
-            orbita::waitWhile(channel.submitted, submitted, std::chrono::milliseconds{300});
-            if (getppid() != parent)
-                return; // nobody is left to read for
-            continue;
+bool isBefore(std::uint32_t a, std::uint32_t b) {
+    return static_cast<std::int32_t>(a - b) < 0;
+}
+
+// Works off the channel's commands in order: one at a time, or several at the device at once where they ask for it.
+class Server {
+public:
+    Server(ReaderChannel& channel, orbita::reader::Device& device, orbita::reader::DisturbanceWatch& watch,
+           char* buffer)
+        : m_channel(channel), m_device(device), m_watch(watch), m_buffer(buffer) {}
+
+    void run(pid_t parent) {
+        while (m_channel.quit.load(std::memory_order_relaxed) == 0) {
+            const std::uint32_t submitted = m_channel.submitted.load(std::memory_order_acquire);
+            if (submitted == m_done) {
+                orbita::waitWhile(m_channel.submitted, submitted, std::chrono::milliseconds{300});
+                if (getppid() != parent)
+                    return; // nobody is left to read for
+                continue;
+            }
+            while (m_next != submitted && takeNext()) {
+            }
+            if (m_underWay > 0)
+                finishOne();
+            publish();
         }
-        ChannelEntry& entry = channel.entries[done % orbita::channelEntries];
+    }
+
+private:
+    [[nodiscard]] ChannelEntry& at(std::uint32_t index) {
+        return m_channel.entries[index % orbita::channelEntries];
+    }
+
+    // Begins the next command where it may begin now. True while more may follow at once.
+    bool takeNext() {
+        ChannelEntry& entry = at(m_next);
+        if (m_underWay > 0 && m_underWay >= entry.depth)
+            return false;
         entry.withdrawn = false;
         entry.refused = false;
         entry.halted = false;
         entry.disturbance = orbita::Disturbance::none;
-        if (isBefore(entry.epoch, epoch) ||
-            isBefore(done, channel.withdrawBefore.load(std::memory_order_acquire))) {
+        if (isBefore(entry.epoch, m_epoch) ||
+            isBefore(m_next, m_channel.withdrawBefore.load(std::memory_order_acquire))) {
             entry.withdrawn = true;
             entry.completedAtNs = orbita::reader::nowNs();
-        } else if (!passesGate(channel, entry)) {
+            setFinished(m_next++, true);
+            return false;
+        }
+        if (!passesGate(m_channel, entry)) {
             entry.refused = true;
             entry.completedAtNs = orbita::reader::nowNs();
-        } else {
-            entry.status = 0;
-            const bool toRing = entry.toRing && fitsRing(entry);
-            // Read where the link looks for it, unless the drive would have to be asked in pieces for that.
-            char* const slot = reinterpret_cast<char*>(channel.ring.data()) + (toRing ? entry.ringAt : 0);
-            const bool atOnce = toRing && entry.expectedBytes <= bytesInPieces(channel);
-            device.execute(channel, atOnce ? slot : buffer, entry);
-            if (toRing && !atOnce)
-                std::memcpy(slot, buffer, std::min(entry.transferredBytes, entry.expectedBytes));
-            entry.disturbance = watch.after(entry);
-            entry.halted = entry.systemError != 0 || entry.status != 0 ||
-                           entry.transferredBytes < entry.expectedBytes ||
-                           entry.latencyNs > entry.haltAfterNs;
-            if (entry.handOver)
-                std::memcpy(channel.data.data(), buffer,
-                            std::min(entry.transferredBytes, orbita::maxSharedBytes));
-            if (entry.halted)
-                ++epoch;
+            setFinished(m_next++, true);
+            return false;
         }
-        ++done;
-        // seq_cst: either the link sees the count before it sleeps, or this sees that the link sleeps.
-        channel.completed.store(done);
-        if (channel.linkSleeps.load() != 0 && !isBefore(done, channel.wakeAt.load()))
-            orbita::wakeAll(channel.completed);
+        entry.status = 0;
+        if (entry.depth > 1) {
+            if (char* own = ownBuffer(m_next); own != nullptr && m_device.begin(own, entry)) {
+                setFinished(m_next++, false);
+                ++m_underWay;
+                m_bytesUnderWay += entry.expectedBytes;
+                return true;
+            }
+        }
+        if (m_underWay > 0)
+            return false; // it goes alone
+        const bool toRing = entry.toRing && fitsRing(entry);
+        // Read where the link looks for it, unless the drive would have to be asked in pieces for that.
+        char* const slot = slotOf(entry);
+        const bool atOnce = toRing && entry.expectedBytes <= bytesInPieces(m_channel);
+        m_device.execute(m_channel, atOnce ? slot : m_buffer, entry);
+        conclude(entry);
+        if (toRing && !atOnce)
+            std::memcpy(slot, m_buffer, std::min(entry.transferredBytes, entry.expectedBytes));
+        if (entry.handOver)
+            std::memcpy(m_channel.data.data(), m_buffer, std::min(entry.transferredBytes, orbita::maxSharedBytes));
+        setFinished(m_next++, true);
+        return false;
     }
-}
 
-// Memory to read into, of huge pages where the kernel has them: a drive's own limit on the pieces of one
-// transfer then splits no block that its limit on bytes would let through.
-char* makeBuffer() {
-    constexpr std::size_t hugePage = 2U << 20U;
-    void* memory = mmap(nullptr, orbita::maxReadBytes + hugePage, PROT_READ | PROT_WRITE,
-                        MAP_PRIVATE | MAP_ANONYMOUS, -1, 0);
-    if (memory == MAP_FAILED)
-        return nullptr;
-    void* aligned = memory;
-    std::size_t room = orbita::maxReadBytes + hugePage;
-    std::align(hugePage, orbita::maxReadBytes, aligned, room);
-    madvise(aligned, orbita::maxReadBytes, MADV_HUGEPAGE);
-    std::memset(aligned, 0, orbita::maxReadBytes);
-    return static_cast<char*>(aligned);
-}
+    void finishOne() {
+        ChannelEntry* const entry = m_device.finishOne(std::chrono::milliseconds{100});
+        if (entry == nullptr)
+            return;
+        --m_underWay;
+        m_bytesUnderWay -= entry->expectedBytes;
+        conclude(*entry);
+        const auto place = static_cast<std::uint32_t>(entry - m_channel.entries.data());
+        if (entry->toRing && fitsRing(*entry) && entry->expectedBytes > bytesInPieces(m_channel))
+            std::memcpy(slotOf(*entry), m_several + std::size_t{place} * orbita::maxReadBytes,
+                        std::min(entry->transferredBytes, entry->expectedBytes));
+        m_finished[place] = true;
+    }
+
+    void conclude(ChannelEntry& entry) {
+        entry.disturbance = m_watch.after(entry, m_bytesUnderWay);
+        entry.halted = entry.systemError != 0 || entry.status != 0 ||
+                       entry.transferredBytes < entry.expectedBytes || entry.latencyNs > entry.haltAfterNs;
+        if (entry.halted)
+            ++m_epoch;
+    }
+
+    void publish() {
+        while (m_done != m_next && m_finished[m_done % orbita::channelEntries]) {
+            ++m_done;
+            // seq_cst: either the link sees the count before it sleeps, or this sees that the link sleeps.
+            m_channel.completed.store(m_done);
+            if (m_channel.linkSleeps.load() != 0 && !isBefore(m_done, m_channel.wakeAt.load()))
+                orbita::wakeAll(m_channel.completed);
+        }
+    }
+
+    void setFinished(std::uint32_t index, bool finished) { m_finished[index % orbita::channelEntries] = finished; }
+
+    char* slotOf(const ChannelEntry& entry) {
+        return reinterpret_cast<char*>(m_channel.ring.data()) + (entry.toRing && fitsRing(entry) ? entry.ringAt : 0);
+    }
+
+    // Where a command that is not alone reads to; null where there is no memory for that.
+    char* ownBuffer(std::uint32_t index) {
+        ChannelEntry& entry = at(index);
+        if (entry.toRing && fitsRing(entry) && entry.expectedBytes <= bytesInPieces(m_channel))
+            return slotOf(entry);
+        if (m_several == nullptr) {
+            m_several = orbita::reader::makeBuffer(std::size_t{orbita::channelEntries} * orbita::maxReadBytes);
+            if (m_several == nullptr)
+                return nullptr;
+        }
+        return m_several + std::size_t{index % orbita::channelEntries} * orbita::maxReadBytes;
+    }
+
+    ReaderChannel& m_channel;
+    orbita::reader::Device& m_device;
+    orbita::reader::DisturbanceWatch& m_watch;
+    char* m_buffer;
+    char* m_several = nullptr; // one buffer for each place in the channel
+    std::uint32_t m_done = 0;  // all before are told to the link
+    std::uint32_t m_next = 0;  // all before have begun
+    std::uint32_t m_epoch = 0;
+    std::uint32_t m_underWay = 0;
+    std::uint64_t m_bytesUnderWay = 0;
+    std::array<bool, orbita::channelEntries> m_finished{};
+};
 
 } // namespace
 
@@ -138,9 +227,10 @@ int main(int argc, char** argv) {
     const pid_t parent = getppid();
     void* shared = mmap(nullptr, sizeof(ReaderChannel), PROT_READ | PROT_WRITE, MAP_SHARED,
                         orbita::channelDescriptor, 0);
-    char* buffer = makeBuffer();
+    char* buffer = orbita::reader::makeBuffer(orbita::maxReadBytes);
     if (shared == MAP_FAILED || buffer == nullptr)
         return 3;
+    std::memset(buffer, 0, orbita::maxReadBytes);
     auto& channel = *static_cast<ReaderChannel*>(shared);
     const std::string_view way = argv[1];
     const auto open = way == "scsi"   ? orbita::reader::openScsiGeneric
@@ -151,6 +241,6 @@ int main(int argc, char** argv) {
         return 1;
     // Only what goes through the block layer appears in its counts.
     orbita::reader::DisturbanceWatch watch(orbita::reader::statisticsOf(argv[2]), way == "plain");
-    serve(channel, *device, watch, buffer, parent);
+    Server(channel, *device, watch, buffer).run(parent);
     return 0;
 }
