@@ -22,7 +22,7 @@ pread)
             esac
         fi
     done <"$ORBITA_LAB/faults"
-    head -c "$count" /dev/zero
+    head -c "$count" /dev/zero | tr '\0' 'O'
     ;;
 thread_model)
     echo serialize_requests

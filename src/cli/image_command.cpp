@@ -19,7 +19,8 @@ using Json = nlohmann::ordered_json;
 Json listOf(const std::vector<LbaSpan>& spans) {
     Json list = Json::array();
     for (const LbaSpan& span : spans)
-        list.push_back({{"first", span.first.value}, {"last", span.last().value}, {"sectors", span.count.value}});
+        list.push_back(
+            {{"first", span.first.value}, {"last", span.last().value}, {"sectors", span.count.value}});
     return list;
 }
 
@@ -43,7 +44,11 @@ int image(const ImageOptions& options) {
     if (options.json) {
         Json json{{"format", "orbita-image"},
                   {"version", 1},
-                  {"drive", {{"model", drive.model}, {"serial", drive.serial}, {"sectors", drive.capacity.value}, {"sector_bytes", drive.logicalBytes}}},
+                  {"drive",
+                   {{"model", drive.model},
+                    {"serial", drive.serial},
+                    {"sectors", drive.capacity.value},
+                    {"sector_bytes", drive.logicalBytes}}},
                   {"held_sectors", map->heldSectors().value},
                   {"missing", listOf(missing)}};
         if (options.compare)
@@ -56,9 +61,11 @@ int image(const ImageOptions& options) {
         out << words::driveName(drive) << ", " << QString::fromStdString(drive.serial) << '\n'
             << words::saving(status, drive) << '\n';
         for (const LbaSpan& span : missing)
-            out << "  missing       " << words::span(span) << ", " << format::bytes(span.count.value * drive.logicalBytes) << '\n';
+            out << "  missing       " << words::span(span) << ", "
+                << format::bytes(span.count.value * drive.logicalBytes) << '\n';
         for (const LbaSpan& span : changed)
-            out << "  not as saved  " << words::span(span) << ", " << format::bytes(span.count.value * drive.logicalBytes) << '\n';
+            out << "  not as saved  " << words::span(span) << ", "
+                << format::bytes(span.count.value * drive.logicalBytes) << '\n';
         if (options.compare && changed.empty())
             out << "Every part is what was saved.\n";
     }

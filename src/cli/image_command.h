@@ -11,8 +11,8 @@ struct ImageOptions {
     bool json = false;
 };
 
-// Tells whose image it is, what it holds and what is missing; returns an ExitStatus: findingsFound where something
-// is missing or is not what was saved.
+// Tells whose image it is, what it holds and what is missing; returns an ExitStatus: findingsFound where
+// something is missing or is not what was saved.
 int image(const ImageOptions& options);
 
 } // namespace orbita::cli

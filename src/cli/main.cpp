@@ -30,7 +30,8 @@ void addScanOptions(CLI::App& command, orbita::cli::ScanOptions& options) {
     command.add_option(
         "--span", options.span,
         "sectors FIRST..LAST, both included, bytes (500GB..1TB) or percent (40%..60%); several with "
-        "commas between; \"missing\": what the image named by --save does not hold; without it the whole drive");
+        "commas between; \"missing\": what the image named by --save does not hold; without it the whole "
+        "drive");
     command.add_option("--save", options.save,
                        "save what is read in this image file; one that is there already is filled up");
     command
@@ -70,9 +71,10 @@ void addScanOptions(CLI::App& command, orbita::cli::ScanOptions& options) {
                     "sectors a read, 8 to as many as fill 4 MiB; chosen if not given")
         ->check(CLI::PositiveNumber);
     command
-        .add_option("--depth", options.depth,
-                    "commands at the drive at once, 1 to 64; chosen if not given: 1 for rotating drives, more on "
-                    "solid state")
+        .add_option(
+            "--depth", options.depth,
+            "commands at the drive at once, 1 to 64; chosen if not given: 1 for rotating drives, more on "
+            "solid state")
         ->check(CLI::Range(1U, orbita::mostDepth));
     command
         .add_option("--limit", options.limitMs, "ms without an answer after which a block counts as stalled")
@@ -86,7 +88,8 @@ void addScanOptions(CLI::App& command, orbita::cli::ScanOptions& options) {
     command.add_option(
         "--stop", options.stops,
         "end the scan at so many unreadable sectors, or KIND:NUMBER with unreadable, patches, growth, "
-        "stalls, minutes, damning (vitals) or temperature (which waits until it is cooler); may be given again");
+        "stalls, minutes, damning (vitals) or temperature (which waits until it is cooler); may be given "
+        "again");
     command.add_option("--data", options.data, "does the data exist elsewhere?")
         ->check(CLI::IsMember({"saved", "not-saved", "unknown"}));
     command.add_option(
@@ -122,10 +125,12 @@ void addSelfTestOptions(CLI::App& command, orbita::cli::SelfTestOptions& options
 
 void addImageOptions(CLI::App& command, orbita::cli::ImageOptions& options) {
     command.add_option("IMAGE", options.image, "an image that was saved by scan --save")->required();
-    command.add_flag("--compare", options.compare, "read it all and compare it with the checksums in its map");
+    command.add_flag("--compare", options.compare,
+                     "read it all and compare it with the checksums in its map");
     command.add_flag("--json", options.json, "as JSON");
-    command.footer("Exit status: 0 it holds every sector of the drive; 1 something is missing or not what was saved;\n"
-                   "2 the call is wrong, or the image could not be read.");
+    command.footer(
+        "Exit status: 0 it holds every sector of the drive; 1 something is missing or not what was saved;\n"
+        "2 the call is wrong, or the image could not be read.");
 }
 
 } // namespace

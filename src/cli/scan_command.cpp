@@ -30,7 +30,7 @@ namespace {
 constexpr auto lookInterval = std::chrono::milliseconds{50};
 constexpr auto plainInterval = std::chrono::seconds{10};
 constexpr auto eventInterval = std::chrono::seconds{1};
-constexpr std::string_view asEvents = "-"; // for --json: one event a line
+constexpr std::string_view asEvents = "-";               // for --json: one event a line
 constexpr std::string_view missingFromImage = "missing"; // for --span: what the image does not hold yet
 
 Result<std::vector<StopRule>> rulesOf(const ScanOptions& options) {
@@ -362,7 +362,8 @@ int scan(const ScanOptions& options) {
     watchForInterrupt();
     const bool events = options.json == asEvents;
     const auto session = beginScan(options, *target, *plan, std::move(earlier));
-    const SleepInhibitor awake(QStringLiteral("Reading the surface of ") + words::driveName(target->identity));
+    const SleepInhibitor awake(QStringLiteral("Reading the surface of ") +
+                               words::driveName(target->identity));
     const std::unique_ptr<Follower> follower =
         events ? std::unique_ptr<Follower>(std::make_unique<EventFollower>(session->feed()))
                : std::make_unique<LineFollower>(session->feed());

@@ -25,8 +25,8 @@ struct ScanOptions {
     double limitMs = 8000;
     double giveUpMs = 60'000;
     std::string data = "not-asked";
-    std::string save;            // the image file that what is read is saved in
-    double recoveryMs = 1000;    // careful: how long the drive may try; 0: as long as it likes
+    std::string save;         // the image file that what is read is saved in
+    double recoveryMs = 1000; // careful: how long the drive may try; 0: as long as it likes
     std::string json;
     std::string csv;
     std::string report;

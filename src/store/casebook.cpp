@@ -160,7 +160,8 @@ std::string casebookPath() {
 }
 
 std::string owedSettingsFolder() {
-    return (QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + "/orbita/owed").toStdString();
+    return (QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + "/orbita/owed")
+        .toStdString();
 }
 
 Casebook::Casebook(std::string connection, std::string path, bool readOnly)

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Keeps the computer from going to sleep while a drive is read: through the login manager's D-Bus interface
-// (org.freedesktop.login1, Inhibit). Where there is none, as on most rescue systems, nobody puts it to sleep either.
+// (org.freedesktop.login1, Inhibit). Where there is none, as on most rescue systems, nobody puts it to sleep
+// either.
 #pragma once
 
 #include <QDBusPendingReply>

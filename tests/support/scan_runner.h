@@ -12,7 +12,8 @@
 
 namespace orbita::test {
 
-inline ScanRecord runScan(Drive& drive, const ScanPlan& plan, const std::stop_token& stop = {}, ScanAids aids = {}) {
+inline ScanRecord runScan(Drive& drive, const ScanPlan& plan, const std::stop_token& stop = {},
+                          ScanAids aids = {}) {
     auto settled = settlePlan(plan, drive.identity(), drive.limits());
     if (!settled)
         qFatal("%s", settled.error().message().c_str());

@@ -14,7 +14,8 @@
 
 using namespace orbita;
 
-// Grants what is asked with one end of a pipe, as the real one does; when the other end closes, it was let go.
+// Grants what is asked with one end of a pipe, as the real one does; when the other end closes, it was let
+// go.
 class MadeUpManager final : public QObject, protected QDBusContext {
     Q_OBJECT
     Q_CLASSINFO("D-Bus Interface", "org.freedesktop.login1.Manager")
@@ -55,8 +56,10 @@ private slots:
             QSKIP("dbus-daemon is not to be had");
         const QByteArray address = m_bus.readLine().trimmed();
         qputenv("DBUS_SYSTEM_BUS_ADDRESS", address);
-        QDBusConnection served = QDBusConnection::connectToBus(QString::fromUtf8(address), QStringLiteral("manager"));
-        QVERIFY(served.registerObject(QStringLiteral("/org/freedesktop/login1"), &m_manager, QDBusConnection::ExportScriptableSlots));
+        QDBusConnection served =
+            QDBusConnection::connectToBus(QString::fromUtf8(address), QStringLiteral("manager"));
+        QVERIFY(served.registerObject(QStringLiteral("/org/freedesktop/login1"), &m_manager,
+                                      QDBusConnection::ExportScriptableSlots));
         QVERIFY(served.registerService(QStringLiteral("org.freedesktop.login1")));
     }
     void cleanupTestCase() {
@@ -68,7 +71,8 @@ private slots:
             const SleepInhibitor awake(QStringLiteral("Reading the surface of Tern 40"));
             QTRY_VERIFY(awake.held());
             QCOMPARE(m_manager.asked, (QStringList{QStringLiteral("sleep:idle"), QStringLiteral("Orbita"),
-                                                   QStringLiteral("Reading the surface of Tern 40"), QStringLiteral("block")}));
+                                                   QStringLiteral("Reading the surface of Tern 40"),
+                                                   QStringLiteral("block")}));
             QVERIFY(!m_manager.letGo());
         }
         QTRY_VERIFY(m_manager.letGo());

@@ -145,11 +145,11 @@ void DriveDesk::startWith(ScanPlan plan, std::optional<ScanRecord> earlier) {
     const DriveOpener opener = [target = m_target, paced = m_paced](const std::stop_token& stop) {
         return openTarget(target, paced, stop);
     };
-    m_awake = std::make_unique<SleepInhibitor>(tr("Reading the surface of %1").arg(words::driveName(identity())));
+    m_awake =
+        std::make_unique<SleepInhibitor>(tr("Reading the surface of %1").arg(words::driveName(identity())));
     ScanAids aids = aidsFor(m_target, owedSettingsFolder());
-    m_session =
-        earlier ? std::make_unique<ScanSession>(opener, plan, std::move(*earlier), std::move(aids))
-                : std::make_unique<ScanSession>(opener, plan, std::move(aids));
+    m_session = earlier ? std::make_unique<ScanSession>(opener, plan, std::move(*earlier), std::move(aids))
+                        : std::make_unique<ScanSession>(opener, plan, std::move(aids));
     m_autosave = std::make_unique<Autosave>(*m_session, m_keeper != nullptr
                                                             ? m_keeper->scanKeeper(m_target)
                                                             : keepInCasebook(casebookPath(), m_target));

@@ -36,10 +36,13 @@ QString planWords(const ScanPlan& plan, const DriveIdentity& drive) {
                                                                     : tr("the whole drive");
     const QString head = tr("%1 %2, %3").arg(wayWords(plan.way), what, words::order(plan));
     const QString blocks =
-        plan.blockSectors == 0 ? head : tr("%1, in blocks of %2 sectors").arg(head, format::count(plan.blockSectors));
+        plan.blockSectors == 0
+            ? head
+            : tr("%1, in blocks of %2 sectors").arg(head, format::count(plan.blockSectors));
     if (plan.saveTo.empty())
         return tr("%1; nothing is written").arg(blocks);
-    return tr("%1, saving to %2; nothing is written to the drive").arg(blocks, QString::fromStdString(plan.saveTo));
+    return tr("%1, saving to %2; nothing is written to the drive")
+        .arg(blocks, QString::fromStdString(plan.saveTo));
 }
 
 QString guessWords(const ScanPlan& plan, const DriveIdentity& drive) {

@@ -58,7 +58,11 @@ std::vector<std::pair<QString, QString>> ProgressPanel::figures() const {
     if (!status.saving.path.empty())
         list.emplace_back(tr("saved"), format::bytes(status.saving.held.value * bytes));
     else if (status.totals.notStored > 0)
-        list.emplace_back(tr("not stored"), format::percent(static_cast<double>(status.totals.notStored) / static_cast<double>(std::max<std::uint64_t>(1, status.blocksDone)), 1));
+        list.emplace_back(
+            tr("not stored"),
+            format::percent(static_cast<double>(status.totals.notStored) /
+                                static_cast<double>(std::max<std::uint64_t>(1, status.blocksDone)),
+                            1));
     if (scan->running())
         list.emplace_back(tr("at LBA"), format::lba(status.position));
     else

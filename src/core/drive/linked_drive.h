@@ -44,8 +44,8 @@ public:
         m_replies.resize(std::max(m_replies.size(), answers.size()));
         const std::size_t n = m_link->reap(std::span(m_replies).first(answers.size()), patience);
         for (std::size_t i = 0; i < n; ++i)
-            answers[i] = {m_replies[i].tag, m_codec.judge(m_replies[i]), m_replies[i].latency,
-                          m_replies[i].completedAt, m_replies[i].disturbance, m_replies[i].data};
+            answers[i] = {m_replies[i].tag,         m_codec.judge(m_replies[i]), m_replies[i].latency,
+                          m_replies[i].completedAt, m_replies[i].disturbance,    m_replies[i].data};
         return n;
     }
 

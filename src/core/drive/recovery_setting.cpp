@@ -24,7 +24,8 @@ Error none(const Error& cause) {
 }
 
 std::uint64_t rounded(Nanoseconds limit, Nanoseconds unit) {
-    return std::min<std::uint64_t>(static_cast<std::uint64_t>((limit + unit - Nanoseconds{1}) / unit), 0xFFFF);
+    return std::min<std::uint64_t>(static_cast<std::uint64_t>((limit + unit - Nanoseconds{1}) / unit),
+                                   0xFFFF);
 }
 
 Result<Reaction> sct(Enquiry& enquiry, const ata::Page& page) {
@@ -84,8 +85,9 @@ Result<RecoverySetting> readRecoverySetting(Enquiry& enquiry) {
 Result<RecoverySetting> writeRecoverySetting(Enquiry& enquiry, const RecoverySetting& setting) {
     switch (setting.means) {
     case RecoveryMeans::sct: {
-        const auto written = sct(enquiry, ata::sctSetRecoveryTime(true, static_cast<std::uint16_t>(rounded(
-                                                                            setting.limit, tenth))));
+        const auto written =
+            sct(enquiry,
+                ata::sctSetRecoveryTime(true, static_cast<std::uint16_t>(rounded(setting.limit, tenth))));
         if (!written)
             return tl::unexpected(none(written.error()));
         return readSct(enquiry);

@@ -12,17 +12,17 @@ namespace orbita {
 
 // How saving stands.
 struct SavingStatus {
-    std::string path;          // empty: nothing is being saved
-    SectorCount held;          // sectors that the image holds
-    std::uint64_t waiting = 0; // bytes read and not yet written
+    std::string path;             // empty: nothing is being saved
+    SectorCount held;             // sectors that the image holds
+    std::uint64_t waiting = 0;    // bytes read and not yet written
     std::optional<Error> trouble; // why writing does not go on at present; it is tried again
 };
 
 class ImageWriter {
 public:
     explicit ImageWriter(std::unique_ptr<SavedImage> image);
-    // After finish(), what still waits goes on being written while the program lives; else it is dropped. Waits at
-    // most 0.15 s for either.
+    // After finish(), what still waits goes on being written while the program lives; else it is dropped.
+    // Waits at most 0.15 s for either.
     ~ImageWriter();
     ImageWriter(const ImageWriter&) = delete;
     ImageWriter& operator=(const ImageWriter&) = delete;

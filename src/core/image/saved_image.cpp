@@ -101,11 +101,11 @@ Result<void> checkRoom(const std::string& path, std::uint64_t bytes) {
     const std::uint64_t room = std::uint64_t{s.f_bavail} * s.f_frsize;
     if (room >= bytes + spareBytes)
         return {};
-    return tl::unexpected(refused(
-        path,
-        fmt::format("up to {:.1f} GB are to be saved and {:.1f} GB are free there",
-                    static_cast<double>(bytes) / 1e9, static_cast<double>(room) / 1e9),
-        "Free some room or choose a larger place; or scan a part of the drive."));
+    return tl::unexpected(
+        refused(path,
+                fmt::format("up to {:.1f} GB are to be saved and {:.1f} GB are free there",
+                            static_cast<double>(bytes) / 1e9, static_cast<double>(room) / 1e9),
+                "Free some room or choose a larger place; or scan a part of the drive."));
 }
 
 std::string otherDrive(const DriveIdentity& has, const DriveIdentity& is) {
@@ -215,8 +215,9 @@ Result<void> SavedImage::goOn(const DriveIdentity& drive, const std::stop_token&
     m_check.existed = true;
     if (const auto there = look(m_path); !there)
         return tl::unexpected(there.error().kind == Error::Kind::notFound
-                                  ? refused(m_path, "a file of that name is there, and it is no image that "
-                                                    "Orbita has saved: its map is missing",
+                                  ? refused(m_path,
+                                            "a file of that name is there, and it is no image that "
+                                            "Orbita has saved: its map is missing",
                                             "Name another file; this one has not been touched.")
                                   : there.error());
     else
@@ -228,7 +229,8 @@ Result<void> SavedImage::goOn(const DriveIdentity& drive, const std::stop_token&
     if (m_image < 0)
         return tl::unexpected(failed("opening the image", errno));
     if (flock(m_image, LOCK_EX | LOCK_NB) != 0)
-        return tl::unexpected(refused(m_path, "another scan is saving to it", "Wait until that one is done."));
+        return tl::unexpected(
+            refused(m_path, "another scan is saving to it", "Wait until that one is done."));
     m_check.wasOpen = m_map.closedAt.empty() || m_map.closedAt != changedAt(m_image);
     m_map.closedAt.clear();
     if (m_check.wasOpen) {
@@ -291,7 +293,8 @@ Result<void> SavedImage::write(Lba first, std::span<const std::byte> data) {
     const std::uint64_t sectorBytes = m_map.drive().logicalBytes;
     const LbaSpan span = intersection({first, {data.size() / sectorBytes}}, m_map.drive().whole());
     for (const LbaSpan& gap : m_map.held().gaps(span)) {
-        const auto part = data.subspan((gap.first - first).value * sectorBytes, gap.count.value * sectorBytes);
+        const auto part =
+            data.subspan((gap.first - first).value * sectorBytes, gap.count.value * sectorBytes);
         if (auto written = writeBytes(gap.first.value * sectorBytes, part); !written)
             return written;
         m_map.add(gap.first, part);

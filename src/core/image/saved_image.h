@@ -13,8 +13,8 @@ namespace orbita {
 // What opening an image that was there already has come to.
 struct ImageCheck {
     bool existed = false;
-    bool wasOpen = false;          // it was not closed in good order: every part was read and compared
-    std::vector<LbaSpan> dropped;  // parts that are not what was saved: they count as missing again
+    bool wasOpen = false;         // it was not closed in good order: every part was read and compared
+    std::vector<LbaSpan> dropped; // parts that are not what was saved: they count as missing again
 };
 
 class SavedImage {
@@ -22,8 +22,9 @@ public:
     // Begins an image of `drive` at `path`, or goes on with the one that is there. Of that one, everything it
     // claims to hold is read and compared, unless it was closed in good order and not touched since.
     // `toSave`: what is to be saved into it, to see beforehand whether there is room.
-    // Errors: a file that is no image of Orbita's; an image of another drive or geometry; one in use by another
-    // scan; too little room; a device, a folder, no permission. Nothing that is there is ever overwritten.
+    // Errors: a file that is no image of Orbita's; an image of another drive or geometry; one in use by
+    // another scan; too little room; a device, a folder, no permission. Nothing that is there is ever
+    // overwritten.
     static Result<std::unique_ptr<SavedImage>> open(const std::string& path, const DriveIdentity& drive,
                                                     const std::vector<LbaSpan>& toSave,
                                                     const std::stop_token& stop = {});

@@ -13,8 +13,8 @@ struct LoadSource {
 };
 
 // Processes, other than Orbita's own, that hold open the device, one of its partitions, or a file on what is
-// mounted from it. What the kernel does of its own accord has no process, and other persons' processes can only
-// be seen by the administrator: an empty list is no proof that nobody is there. Touches no drive.
+// mounted from it. What the kernel does of its own accord has no process, and other persons' processes can
+// only be seen by the administrator: an empty list is no proof that nobody is there. Touches no drive.
 std::vector<LoadSource> loadSources(const std::string& device, const SystemPaths& paths = {});
 
 } // namespace orbita

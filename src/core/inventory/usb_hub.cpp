@@ -9,8 +9,8 @@ std::string usbHubOf(const std::string& device, const SystemPaths& paths) {
     const fs::path block = fs::canonical(paths.sys / "class/block" / fs::path(device).filename(), error);
     if (error)
         return {};
-    // ".../usb1/1-2/1-2.3/1-2.3:1.0/host4/...": the device behind port 3 of the hub at port 2. Interfaces carry a
-    // colon.
+    // ".../usb1/1-2/1-2.3/1-2.3:1.0/host4/...": the device behind port 3 of the hub at port 2. Interfaces
+    // carry a colon.
     std::string own;
     for (const fs::path& part : block) {
         const std::string name = part.string();

@@ -26,6 +26,7 @@ constexpr Nanoseconds paceWindow = std::chrono::seconds{1};
 constexpr Nanoseconds disturbanceInterval = std::chrono::seconds{10}; // between entries on the tape
 constexpr Nanoseconds longestSeek = std::chrono::milliseconds{30};
 constexpr std::uint64_t verifyProbes = 24;
+constexpr std::size_t leastToCompare = 64;    // blocks that make a baseline
 constexpr std::uint64_t mostLateAgain = 1000; // beyond that, being disturbed is all that can be said
 
 Grader makeGrader(const DriveIdentity& identity, const GradeLimits& limits) {
@@ -51,7 +52,7 @@ Engine::Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits,
     , m_rules(m_plan.asked.rules)
     , m_window(drive.link().queueLimit()) {
     // Solid state tells by what comes back whether it has looked at the medium at all.
-    if (m_aids.image || (m_plan.asked.way == ReadWay::read && drive.identity().rotating != true))
+    if (m_aids.image || (m_plan.asked.way == ReadWay::read && drive.identity().rotating == false))
         drive.link().handOverReads(m_grid.blockSectors * drive.identity().logicalBytes);
     m_window = drive.link().queueLimit();
     m_answers.resize(m_window);
@@ -503,6 +504,10 @@ void Engine::lookAgainLater(std::uint64_t block, LbaSpan span, Grade grade, Nano
 }
 
 void Engine::releaseHeld() {
+    // On a drive that holds next to nothing, what holds nothing says what is usual.
+    for (std::size_t i = m_held.size(); i < m_status.totals.notStored && m_held.size() < leastToCompare; ++i)
+        if (m_grader.hold(m_quickestEmpty))
+            break;
     m_grader.release();
     for (const Held& held : m_held) {
         gradeGood(held.block, held.latency, held.disturbance);

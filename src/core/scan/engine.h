@@ -138,8 +138,9 @@ private:
     bool m_savingHalted = false;
     Nanoseconds m_loadNamed{};
     std::uint64_t m_notStoredTold = 0;
-    Nanoseconds m_usualAlone{}; // what a block takes with nothing beside it; zero: as the baseline
-    Nanoseconds m_slowUntil{};  // when the latest slow block of several at once was answered
+    Nanoseconds m_quickestEmpty{}; // of the blocks that hold nothing
+    Nanoseconds m_usualAlone{};    // what a block takes with nothing beside it; zero: as the baseline
+    Nanoseconds m_slowUntil{};     // when the latest slow block of several at once was answered
     std::uint64_t m_lateAgain = 0; // blocks only late while disturbed, to be measured again
     Estimator m_estimator;
     StopRules m_rules;

@@ -157,7 +157,8 @@ void Engine::splitAgain(const SecondLook& look, const Judged& judged) {
         found = true;
     }
     if (!found) // the parts read where the whole did not
-        m_feed.addDefect({look.span, Grade::unreadable, standing, look.latency, judged.outcome == Outcome::unreadable});
+        m_feed.addDefect(
+            {look.span, Grade::unreadable, standing, look.latency, judged.outcome == Outcome::unreadable});
     const Cell before = m_plate->at(look.block);
     --m_status.totals.blocks[static_cast<std::size_t>(before.grade)];
     m_status.totals.disturbed -= look.disturbed ? 1 : 0;

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What is beside the drive in a scan: the image that is saved to, the drive's recovery time, who else uses it,
-// and what its answers say about whether it looked at the medium.
+// What is beside the drive in a scan: the image that is saved to, the drive's recovery time, who else uses
+// it, and what its answers say about whether it looked at the medium.
 #include "core/image/image_writer.h"
 #include "core/scan/engine.h"
 #include "core/scan/engine_times.h"
@@ -33,8 +33,8 @@ void Engine::keep(Lba first, const ReadAnswer& answer) {
     m_aids.image->keep(first, answer.data.first(answer.data.size() / sector * sector));
 }
 
-// Reading waits while the image's place does not keep up, or is full; the head is brought back before anything is
-// measured again.
+// Reading waits while the image's place does not keep up, or is full; the head is brought back before
+// anything is measured again.
 void Engine::waitForImage() {
     if (!m_aids.image)
         return;
@@ -98,7 +98,8 @@ void Engine::giveRecoveryBack() {
     if (m_recoveryLimited != true)
         return;
     m_recoveryLimited = false;
-    const bool back = m_aids.recovery->restore(m_stop.stop_requested() ? stopPatience : recoveryPatience).has_value();
+    const bool back =
+        m_aids.recovery->restore(m_stop.stop_requested() ? stopPatience : recoveryPatience).has_value();
     note({.kind = back ? TapeKind::recoveryBack : TapeKind::recoveryOwed});
 }
 
@@ -134,10 +135,13 @@ bool Engine::foundElsewhere() {
 // Solid state answers for what was never written, or given back, without looking: with zeros,
 // and as fast as the link carries them.
 bool Engine::takeNotStored(std::uint64_t block, const ReadAnswer& answer) {
-    if (answer.data.empty() || m_drive->identity().rotating == true || !allZero(answer.data) ||
+    if (answer.data.empty() || m_drive->identity().rotating != false || !allZero(answer.data) ||
         answer.data.size() < std::size_t{m_grid.spanOf(block).count.value} * m_drive->identity().logicalBytes)
         return false;
-    if (!m_grader.holding() && m_grader.judge(answer.latency).grade != Grade::steady)
+    // Late by what such blocks take: a finding like any other.
+    m_quickestEmpty =
+        m_quickestEmpty.count() == 0 ? answer.latency : std::min(m_quickestEmpty, answer.latency);
+    if (gradeOf(answer.latency - m_quickestEmpty, m_grader.unit(), m_grader.limits()) != Grade::steady)
         return false;
     m_plate->set(block, {Grade::none, Standing::once, encodeLatency(answer.latency)});
     ++m_status.totals.notStored;
@@ -153,8 +157,8 @@ bool Engine::takeNotStored(std::uint64_t block, const ReadAnswer& answer) {
     return true;
 }
 
-// What solid state takes for a block differs over the drive: one block out of each of many equal parts says what is
-// usual, before the first is graded.
+// What solid state takes for a block differs over the drive: one block out of each of many equal parts says
+// what is usual, before the first is graded.
 void Engine::sampleUnit() {
     const bool several = m_plan.asked.depth > 1;
     if ((m_drive->identity().rotating != false && !several) || !m_plan.asked.measurePaceFirst ||
@@ -191,8 +195,8 @@ void Engine::chooseDepth() {
         m_drive->link().setDepth(1);
 }
 
-// Of several at the drive at once, nobody knows which one was slow: whoever looks so is measured again alone, and
-// what was late beside it is not its own fault either.
+// Of several at the drive at once, nobody knows which one was slow: whoever looks so is measured again alone,
+// and what was late beside it is not its own fault either.
 Disturbance Engine::besideASlowOne(Nanoseconds latency, Grader::Graded graded) {
     if (graded.grade >= Grade::laboured) {
         m_slowUntil = m_clock.now();

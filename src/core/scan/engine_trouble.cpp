@@ -248,8 +248,8 @@ void Engine::resolveUnreadable(std::uint64_t block, const Judged& judged) {
     if (m_ended == Ended::noAnswer)
         return; // its cell is settled
     if (worst == Grade::none && m_stretch.lookInside && m_aids.recovery && !m_recoveryRefused) {
-        // It failed while the drive was to give up soon, and reads now that it may try as long as it likes: late,
-        // and no more than that.
+        // It failed while the drive was to give up soon, and reads now that it may try as long as it likes:
+        // late, and no more than that.
         const bool stalls = longest > m_plan.asked.limit;
         worst = stalls ? Grade::stalled : m_grader.judge(longest).grade;
         if (worst >= Grade::laboured) {
@@ -341,7 +341,7 @@ void Engine::resolveGone(std::uint64_t block) {
         if (goodBlockStillReads(block) || foundElsewhere()) {
             note({.kind = TapeKind::cameBack, .span = span});
             m_recoveryLimited.reset(); // a drive that was reset has its own setting again
-            m_sent = m_done; // read it anew
+            m_sent = m_done;           // read it anew
             m_dropsHere = block == m_droppedAt ? m_dropsHere + 1 : 1;
             m_droppedAt = block;
             if (m_dropsHere >= mostDropsAtOneBlock)

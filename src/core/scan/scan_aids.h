@@ -50,11 +50,12 @@ struct ScanAids {
     DriveFinder finder{};
     LoadFinder whoElse{};
     std::shared_ptr<RecoveryTime> recovery{};
-    // How many scans of this process read through the USB hub that the drive hangs on; null where it has none.
+    // How many scans of this process read through the USB hub that the drive hangs on; null where it has
+    // none.
     std::shared_ptr<std::atomic<int>> sharingHub{};
     std::shared_ptr<ImageWriter> image{}; // what is read is kept in it
-    // The same scan as it was kept when it was broken off, on the same grid; what it vouches for is not visited
-    // again. Must live until the engine is made.
+    // The same scan as it was kept when it was broken off, on the same grid; what it vouches for is not
+    // visited again. Must live until the engine is made.
     const ScanRecord* earlier = nullptr;
 };
 

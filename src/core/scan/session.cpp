@@ -83,8 +83,7 @@ bool ScanSession::saving() const {
 
 Result<void> ScanSession::openImage(const SettledPlan& plan, const DriveIdentity& identity,
                                     const std::stop_token& stop) {
-    const auto toSave =
-        plan.asked.parts.empty() ? std::vector<LbaSpan>{plan.grid.span} : plan.asked.parts;
+    const auto toSave = plan.asked.parts.empty() ? std::vector<LbaSpan>{plan.grid.span} : plan.asked.parts;
     auto image = SavedImage::open(plan.asked.saveTo, identity, toSave, stop);
     if (!image)
         return tl::unexpected(image.error());

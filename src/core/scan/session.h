@@ -51,13 +51,14 @@ public:
     [[nodiscard]] const ScanFeed& feed() const { return m_feed; }
     [[nodiscard]] bool ended() const { return m_feed.status().phase == ScanPhase::ended; }
     [[nodiscard]] ScanRecord record() const;
-    // True while what was read is still being written to the image, also after the scan was stopped. Letting the
-    // session go then leaves the rest unsaved: it counts as missing from the image.
+    // True while what was read is still being written to the image, also after the scan was stopped. Letting
+    // the session go then leaves the rest unsaved: it counts as missing from the image.
     [[nodiscard]] bool saving() const;
 
 private:
     void run(const std::stop_token& stop);
-    Result<void> openImage(const SettledPlan& plan, const DriveIdentity& identity, const std::stop_token& stop);
+    Result<void> openImage(const SettledPlan& plan, const DriveIdentity& identity,
+                           const std::stop_token& stop);
 
     DriveOpener m_opener;
     Planner m_planner;

@@ -53,8 +53,8 @@ enum class TapeKind : std::uint8_t {
     notStored,      // count: blocks so far that were answered without the medium
     savingHalts,    // the image cannot be written, or not as fast as is read; reading waits
     savingGoesOn,
-    imageCompared,  // the image was read and compared with its map; count: parts that were not what was saved
-    saved,          // count: sectors that the image holds
+    imageCompared, // the image was read and compared with its map; count: parts that were not what was saved
+    saved,         // count: sectors that the image holds
 };
 
 enum class Ended : std::uint8_t {

@@ -8,11 +8,13 @@ namespace orbita {
 namespace {
 
 constexpr std::uint64_t bytesATry = 64U << 20U;
-constexpr double worthIt = 1.03; // so much faster, or the smaller size tells more exactly where something is slow
+constexpr double worthIt =
+    1.03; // so much faster, or the smaller size tells more exactly where something is slow
 constexpr Nanoseconds longestTry = std::chrono::seconds{3};
 
 // Sectors a second; nothing where one was not answered in good order.
-std::optional<double> paceWith(Drive& drive, const LbaSpan& where, std::uint32_t block, const std::stop_token& stop) {
+std::optional<double> paceWith(Drive& drive, const LbaSpan& where, std::uint32_t block,
+                               const std::stop_token& stop) {
     Nanoseconds took{};
     std::uint64_t read = 0;
     for (std::uint64_t at = 0; at + block <= where.count.value && took < longestTry; at += block) {
@@ -32,13 +34,15 @@ std::optional<double> paceWith(Drive& drive, const LbaSpan& where, std::uint32_t
         took += answer.latency;
         read += block;
     }
-    return took.count() == 0 ? std::nullopt
-                             : std::optional(static_cast<double>(read) / static_cast<double>(took.count()) * 1e9);
+    return took.count() == 0
+               ? std::nullopt
+               : std::optional(static_cast<double>(read) / static_cast<double>(took.count()) * 1e9);
 }
 
 } // namespace
 
-std::uint32_t chooseVerifyBlock(Drive& drive, const LbaSpan& span, std::uint32_t least, const std::stop_token& stop) {
+std::uint32_t chooseVerifyBlock(Drive& drive, const LbaSpan& span, std::uint32_t least,
+                                const std::stop_token& stop) {
     const DriveIdentity& identity = drive.identity();
     const std::uint64_t sectors = bytesATry / identity.logicalBytes;
     const std::uint32_t most = std::min(mostBlockBytes / identity.logicalBytes, drive.limits().maxSectors);

@@ -52,7 +52,9 @@ public:
     // How long the drive tries to read a sector, in milliseconds; 0: as long as it likes. Until it is reset.
     [[nodiscard]] std::uint32_t recoveryLimitMs() const { return m_recoveryLimitMs; }
     void setRecoveryLimitMs(std::uint32_t ms) { m_recoveryLimitMs = ms; }
-    [[nodiscard]] Nanoseconds recoveryLimit() const { return std::chrono::milliseconds{m_recoveryLimitMs.load()}; }
+    [[nodiscard]] Nanoseconds recoveryLimit() const {
+        return std::chrono::milliseconds{m_recoveryLimitMs.load()};
+    }
 
     // The latest moment that any link has told of: where a new link's time begins.
     [[nodiscard]] Nanoseconds latest();

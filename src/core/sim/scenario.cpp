@@ -330,7 +330,8 @@ Scenario readScenario(const Json& json) {
     list("speckles",
          [&](ObjectReader o) { scenario.speckles.push_back(readSpeckle(std::move(o), scenario)); });
     list("other_load", [&](ObjectReader o) { scenario.otherLoads.push_back(readOtherLoad(std::move(o))); });
-    list("not_stored", [&](ObjectReader o) { scenario.notStored.push_back(readNotStored(std::move(o), scenario)); });
+    list("not_stored",
+         [&](ObjectReader o) { scenario.notStored.push_back(readNotStored(std::move(o), scenario)); });
     scenario.limitsRecovery = top.flag("limits_recovery", true);
     scenario.verifyLies = top.flag("verify_lies", false);
     scenario.front = readFront(top);

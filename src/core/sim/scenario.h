@@ -122,9 +122,9 @@ struct Scenario {
     std::vector<Speckle> speckles;
     std::vector<OtherLoad> otherLoads;
     std::vector<LbaSpan> notStored; // never written, or given back: read without the medium
-    bool limitsRecovery = true; // how long it tries to read a sector can be set
-    bool verifyLies = false;      // answers every verify at once, without looking
-    double playbackSeconds = 120; // how long the demonstration takes to play a scan of the whole drive
+    bool limitsRecovery = true;     // how long it tries to read a sector can be set
+    bool verifyLies = false;        // answers every verify at once, without looking
+    double playbackSeconds = 120;   // how long the demonstration takes to play a scan of the whole drive
 
     [[nodiscard]] bool rotating() const { return identity.rotationRate.value_or(0) != 1; }
     // One revolution; zero for solid state.

@@ -230,7 +230,8 @@ ReadEvent Surface::read(const MediumAccess& access, Nanoseconds now) {
     }
     event.latency = mechanics(access, now, continues) + speckles(span);
     if (holdsNothing(m_scenario, span)) {
-        const double bytes = access.handsOver ? static_cast<double>(span.count.value) * m_scenario.identity.logicalBytes : 0;
+        const double bytes =
+            access.handsOver ? static_cast<double>(span.count.value) * m_scenario.identity.logicalBytes : 0;
         event.latency = m_scenario.overhead + rounded(bytes * 1e3 / m_scenario.interfaceMbPerS);
     }
     meetOtherLoad(now, event);

@@ -6,9 +6,9 @@
 
 namespace orbita {
 
-// All that can be had beside the drive of `target` for a scan of it: its temperature and vitals, where else it
-// may turn up, who else uses it, its recovery time. Debts of recovery time are kept in `owedFolder`. Saving and
-// going on are the session's to add.
+// All that can be had beside the drive of `target` for a scan of it: its temperature and vitals, where else
+// it may turn up, who else uses it, its recovery time. Debts of recovery time are kept in `owedFolder`.
+// Saving and going on are the session's to add.
 ScanAids aidsFor(const Target& target, const std::string& owedFolder);
 
 } // namespace orbita

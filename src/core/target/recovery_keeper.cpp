@@ -53,7 +53,8 @@ public:
         text.resize(n > 0 ? static_cast<std::size_t>(n) : 0);
         const json content = json::parse(text, nullptr, false);
         if (!content.is_object() || content.value("format", json()) != formatName ||
-            content.value("serial", json()) != m_drive.serial || content.value("model", json()) != m_drive.model)
+            content.value("serial", json()) != m_drive.serial ||
+            content.value("model", json()) != m_drive.model)
             return std::nullopt;
         const json means = content.value("means", json());
         const json ms = content.value("recovery_ms", json());
@@ -73,15 +74,14 @@ public:
         m_file = open(m_path.c_str(), O_RDWR | O_CREAT | O_CLOEXEC, 0644);
         if (m_file < 0 || flock(m_file, LOCK_EX | LOCK_NB) != 0)
             return failed(m_file < 0 ? errno : EBUSY);
-        const std::string text =
-            json{{"format", formatName},
-                 {"version", 1},
-                 {"model", m_drive.model},
-                 {"serial", m_drive.serial},
-                 {"means", meansNames[static_cast<std::size_t>(setting.means)]},
-                 {"recovery_ms", setting.limit / std::chrono::milliseconds{1}}}
-                .dump() +
-            '\n';
+        const std::string text = json{{"format", formatName},
+                                      {"version", 1},
+                                      {"model", m_drive.model},
+                                      {"serial", m_drive.serial},
+                                      {"means", meansNames[static_cast<std::size_t>(setting.means)]},
+                                      {"recovery_ms", setting.limit / std::chrono::milliseconds{1}}}
+                                     .dump() +
+                                 '\n';
         if (ftruncate(m_file, 0) != 0 ||
             pwrite(m_file, text.data(), text.size(), 0) != static_cast<ssize_t>(text.size()) ||
             fsync(m_file) != 0)
@@ -158,7 +158,8 @@ public:
             return tl::unexpected(opened.error());
         Enquiry enquiry(*m_way.link, m_way.speaks, m_way.path, settingPatience, stop);
         if (!m_owed) {
-            auto before = m_debt.owed() ? Result<RecoverySetting>(*m_debt.owed()) : readRecoverySetting(enquiry);
+            auto before =
+                m_debt.owed() ? Result<RecoverySetting>(*m_debt.owed()) : readRecoverySetting(enquiry);
             if (!before)
                 return tl::unexpected(before.error());
             if (auto written = m_debt.take(*before); !written)
@@ -217,7 +218,8 @@ std::shared_ptr<RecoveryTime> recoveryTimeOf(const Target& target, std::string f
     return std::make_shared<Keeper>(target, folder);
 }
 
-Result<bool> settleRecoveryDebt(const Target& target, const std::string& folder, const std::stop_token& stop) {
+Result<bool> settleRecoveryDebt(const Target& target, const std::string& folder,
+                                const std::stop_token& stop) {
     if (!canBeOwed(target))
         return false;
     Debt debt(target.identity, folder);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Shortens how long a drive tries to read a sector, and owes it the old setting until that is back: the debt is
-// written down before anything is changed, and survives a crash. Its file is documented in docs/formats.md.
+// Shortens how long a drive tries to read a sector, and owes it the old setting until that is back: the debt
+// is written down before anything is changed, and survives a crash. Its file is documented in
+// docs/formats.md.
 #pragma once
 
 #include "core/scan/scan_aids.h"

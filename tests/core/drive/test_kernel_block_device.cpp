@@ -124,8 +124,9 @@ private slots:
         QVERIFY(record.status.totals.disturbed > 0 ||
                 std::any_of(record.tape.begin(), record.tape.end(),
                             [](const TapeEntry& e) { return e.kind == TapeKind::disturbed; }));
-        // What waited behind the other's read waited some 0.3 s. The bench answers each read by a script, which
-        // now and then takes as long as a laboured block by itself: that may stand as seen once, no more.
+        // What waited behind the other's read waited some 0.3 s. The bench answers each read by a script,
+        // which now and then takes as long as a laboured block by itself: that may stand as seen once, no
+        // more.
         constexpr Nanoseconds behindTheOther = std::chrono::milliseconds{200};
         std::size_t behind = 0;
         for (const LedgerEntry& entry : record.ledger) {

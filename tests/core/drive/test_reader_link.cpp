@@ -109,12 +109,13 @@ private slots:
                 QCOMPARE(replies[i].carried, Carried::answered);
                 QVERIFY(replies[i].latency.count() > 0);
                 QCOMPARE(replies[i].data.size(), std::size_t{blockBytes});
-                QVERIFY(std::memcmp(replies[i].data.data(), content.data() + got * blockBytes, blockBytes) == 0);
+                QVERIFY(std::memcmp(replies[i].data.data(), content.data() + got * blockBytes, blockBytes) ==
+                        0);
             }
         }
     }
-    // Trouble halts the queue also where several are under way: what was at the drive is answered, the rest comes
-    // back unsent, and nothing more is sent unasked.
+    // Trouble halts the queue also where several are under way: what was at the drive is answered, the rest
+    // comes back unsent, and nothing more is sent unasked.
     void severalAtOnceHaltAtTrouble() {
         const std::string path = file("short", 1U << 20U);
         auto opened = openReaderLink(path, std::chrono::seconds{5});
@@ -125,7 +126,8 @@ private slots:
         QVERIFY(link.setDepth(4));
         std::vector<Request> requests;
         for (std::uint64_t i = 0; i < 60; ++i)
-            requests.push_back(readOf(i, i == 10 ? 2U << 20U : i * 4096, 4096)); // the tenth lies behind the end
+            requests.push_back(
+                readOf(i, i == 10 ? 2U << 20U : i * 4096, 4096)); // the tenth lies behind the end
         link.submit(requests);
         std::vector<Reply> replies(64);
         std::vector<Reply> all;

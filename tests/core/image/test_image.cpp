@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// An image holds what it says it holds, whatever happened to it meanwhile, and touches nothing that is not its own.
+// An image holds what it says it holds, whatever happened to it meanwhile, and touches nothing that is not
+// its own.
 #include <QTemporaryDir>
 #include <QTest>
 
@@ -65,8 +66,12 @@ std::vector<LbaSpan> blocksInAnyOrder(std::uint64_t sectors, unsigned seed) {
 
 class Place {
 public:
-    [[nodiscard]] std::string image() const { return m_dir.filePath(QStringLiteral("tern.img")).toStdString(); }
-    [[nodiscard]] std::string file(const char* name) const { return m_dir.filePath(QLatin1String(name)).toStdString(); }
+    [[nodiscard]] std::string image() const {
+        return m_dir.filePath(QStringLiteral("tern.img")).toStdString();
+    }
+    [[nodiscard]] std::string file(const char* name) const {
+        return m_dir.filePath(QLatin1String(name)).toStdString();
+    }
     [[nodiscard]] QDir dir() const { return QDir(m_dir.path()); }
 
 private:
@@ -77,9 +82,10 @@ private:
 void compareAll(const ImageMap& map, const std::vector<std::byte>& drive) {
     const std::uint64_t size = map.drive().logicalBytes;
     for (const Extent& extent : map.extents()) {
-        const auto* bytes = reinterpret_cast<const unsigned char*>(drive.data() + extent.span.first.value * size);
-        QCOMPARE(extent.crc32, static_cast<std::uint32_t>(
-                                   crc32_z(0, bytes, static_cast<std::size_t>(extent.span.count.value * size))));
+        const auto* bytes =
+            reinterpret_cast<const unsigned char*>(drive.data() + extent.span.first.value * size);
+        QCOMPARE(extent.crc32, static_cast<std::uint32_t>(crc32_z(
+                                   0, bytes, static_cast<std::size_t>(extent.span.count.value * size))));
     }
 }
 
@@ -147,14 +153,23 @@ private slots:
         QTest::newRow("no JSON") << QStringLiteral("image of a drive\n");
         QTest::newRow("another format") << QStringLiteral("{\"format\":\"orbita-scan\"}\n");
         QTest::newRow("no capacity") << QString(head).replace(QStringLiteral("200000"), QStringLiteral("0"));
-        QTest::newRow("newer") << QString(head).replace(QStringLiteral("\"version\":1"), QStringLiteral("\"version\":9"));
-        QTest::newRow("noise in between") << head + QStringLiteral("\x01garbage\n{\"first\":0,\"sectors\":1,\"crc32\":\"00000000\"}\n");
-        QTest::newRow("beyond the drive") << head + QStringLiteral("{\"first\":199999,\"sectors\":2,\"crc32\":\"00000000\"}\n");
-        QTest::newRow("wrapping round") << head + QStringLiteral("{\"first\":1,\"sectors\":18446744073709551615,\"crc32\":\"00000000\"}\n");
-        QTest::newRow("negative") << head + QStringLiteral("{\"first\":-1,\"sectors\":2,\"crc32\":\"00000000\"}\n");
-        QTest::newRow("no checksum") << head + QStringLiteral("{\"first\":1,\"sectors\":2,\"crc32\":\"zz\"}\n");
-        QTest::newRow("no sectors") << head + QStringLiteral("{\"first\":1,\"sectors\":0,\"crc32\":\"00000000\"}\n");
-        QTest::newRow("across a piece") << head + QStringLiteral("{\"first\":131000,\"sectors\":1000,\"crc32\":\"00000000\"}\n");
+        QTest::newRow("newer") << QString(head).replace(QStringLiteral("\"version\":1"),
+                                                        QStringLiteral("\"version\":9"));
+        QTest::newRow("noise in between")
+            << head + QStringLiteral("\x01garbage\n{\"first\":0,\"sectors\":1,\"crc32\":\"00000000\"}\n");
+        QTest::newRow("beyond the drive")
+            << head + QStringLiteral("{\"first\":199999,\"sectors\":2,\"crc32\":\"00000000\"}\n");
+        QTest::newRow("wrapping round")
+            << head +
+                   QStringLiteral("{\"first\":1,\"sectors\":18446744073709551615,\"crc32\":\"00000000\"}\n");
+        QTest::newRow("negative") << head + QStringLiteral(
+                                                "{\"first\":-1,\"sectors\":2,\"crc32\":\"00000000\"}\n");
+        QTest::newRow("no checksum") << head +
+                                            QStringLiteral("{\"first\":1,\"sectors\":2,\"crc32\":\"zz\"}\n");
+        QTest::newRow("no sectors") << head + QStringLiteral(
+                                                  "{\"first\":1,\"sectors\":0,\"crc32\":\"00000000\"}\n");
+        QTest::newRow("across a piece")
+            << head + QStringLiteral("{\"first\":131000,\"sectors\":1000,\"crc32\":\"00000000\"}\n");
     }
     void damagedMapsAreRefused() {
         QFETCH(QString, text);
@@ -172,7 +187,10 @@ private slots:
         const LbaSpan left{{70'000}, {12'345}};
         for (const LbaSpan& block : blocksInAnyOrder(drive.capacity.value, 3))
             if (intersection(block, left).empty())
-                QVERIFY((*image)->write(block.first, std::span(content).subspan(block.first.value * 512, block.count.value * 512)).has_value());
+                QVERIFY((*image)
+                            ->write(block.first, std::span(content).subspan(block.first.value * 512,
+                                                                            block.count.value * 512))
+                            .has_value());
         QVERIFY((*image)->close().has_value());
         const auto gaps = (*image)->map().held().gaps(drive.whole());
         image->reset();
@@ -182,11 +200,12 @@ private slots:
         const auto map = SavedImage::look(place.image());
         QVERIFY(map.has_value());
         for (const LbaSpan& span : map->held().spans())
-            QVERIFY(std::memcmp(saved.data() + span.first.value * 512, content.data() + span.first.value * 512,
-                                span.count.value * 512) == 0);
+            QVERIFY(std::memcmp(saved.data() + span.first.value * 512,
+                                content.data() + span.first.value * 512, span.count.value * 512) == 0);
         for (const LbaSpan& gap : gaps)
             QVERIFY(std::all_of(saved.begin() + static_cast<std::ptrdiff_t>(gap.first.value * 512),
-                                saved.begin() + static_cast<std::ptrdiff_t>(gap.end().value * 512), [](char c) { return c == 0; }));
+                                saved.begin() + static_cast<std::ptrdiff_t>(gap.end().value * 512),
+                                [](char c) { return c == 0; }));
         struct stat s {};
         QCOMPARE(stat(place.image().c_str(), &s), 0);
         QVERIFY(static_cast<std::uint64_t>(s.st_blocks) * 512 < content.size() * 9 / 10);
@@ -201,7 +220,10 @@ private slots:
             QCOMPARE((*image)->check().existed, pass > 0);
             QVERIFY(!(*image)->check().wasOpen); // closed in good order each time: nothing to be compared
             const LbaSpan part{{pass * 50'000}, {50'000}};
-            QVERIFY((*image)->write(part.first, std::span(content).subspan(part.first.value * 512, part.count.value * 512)).has_value());
+            QVERIFY((*image)
+                        ->write(part.first,
+                                std::span(content).subspan(part.first.value * 512, part.count.value * 512))
+                        .has_value());
             // What is there already is not written over, even by something else.
             const std::vector<std::byte> other(512, std::byte{0xEE});
             QVERIFY((*image)->write({0}, other).has_value());
@@ -222,7 +244,8 @@ private slots:
             QVERIFY((*image)->close().has_value());
         }
         overwrite(place.image(), 140'000 * 512, "somebody else was here");
-        QCOMPARE(SavedImage::compare(place.image(), *SavedImage::look(place.image()))->size(), std::size_t{1});
+        QCOMPARE(SavedImage::compare(place.image(), *SavedImage::look(place.image()))->size(),
+                 std::size_t{1});
         auto image = SavedImage::open(place.image(), drive, {drive.whole()});
         QVERIFY(image.has_value());
         QVERIFY((*image)->check().wasOpen);
@@ -258,8 +281,8 @@ private slots:
     }
     void refusesWhatIsNotItsOwn_data() {
         QTest::addColumn<QString>("what");
-        for (const char* what : {"a file", "a folder", "a device", "no folder", "another drive", "a longer drive",
-                                 "in use", "no room", "a damaged map"})
+        for (const char* what : {"a file", "a folder", "a device", "no folder", "another drive",
+                                 "a longer drive", "in use", "no room", "a damaged map"})
             QTest::newRow(what) << QString::fromLatin1(what);
     }
     void refusesWhatIsNotItsOwn() {
@@ -307,7 +330,8 @@ private slots:
         {
             ImageWriter writer(std::move(*SavedImage::open(place.image(), drive, {drive.whole()})));
             for (const LbaSpan& block : blocksInAnyOrder(drive.capacity.value, 9))
-                writer.keep(block.first, std::span(content).subspan(block.first.value * 512, block.count.value * 512));
+                writer.keep(block.first,
+                            std::span(content).subspan(block.first.value * 512, block.count.value * 512));
             writer.finish();
             QTRY_VERIFY(writer.finished());
             QVERIFY(writer.missing(drive.whole()).empty());
@@ -350,7 +374,8 @@ private slots:
         const Place place;
         const DriveIdentity drive = tern();
         const auto content = contentOf(drive.whole());
-        auto writer = std::make_unique<ImageWriter>(std::move(*SavedImage::open(place.image(), drive, {drive.whole()})));
+        auto writer = std::make_unique<ImageWriter>(
+            std::move(*SavedImage::open(place.image(), drive, {drive.whole()})));
         for (std::uint64_t at = 0; at < drive.capacity.value; at += 1000)
             writer->keep({at}, std::span(content).subspan(at * 512, 1000 * 512));
         writer.reset(); // nobody asked for it to be finished
@@ -363,7 +388,8 @@ private slots:
         QVERIFY((*image)->check().dropped.empty());
         const std::string saved = fileContent(place.image());
         for (const LbaSpan& span : (*image)->map().held().spans())
-            QVERIFY(std::memcmp(saved.data() + span.first.value * 512, content.data() + span.first.value * 512, span.count.value * 512) == 0);
+            QVERIFY(std::memcmp(saved.data() + span.first.value * 512,
+                                content.data() + span.first.value * 512, span.count.value * 512) == 0);
     }
 };
 

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A scan that saves: the image equals what the drive holds wherever it claims to, and lacks exactly what could not
-// be read. What holds nothing is told apart from what was read.
+// A scan that saves: the image equals what the drive holds wherever it claims to, and lacks exactly what
+// could not be read. What holds nothing is told apart from what was read.
 #include <QTemporaryDir>
 #include <QTest>
 
@@ -27,7 +27,8 @@ sim::Scenario sick(unsigned seed) {
         sim::Defect defect;
         defect.span = {{random() % sectors}, {1 + random() % 20}};
         defect.span = intersection(defect.span, {{0}, scenario.identity.capacity});
-        defect.kind = std::array{sim::DefectKind::unreadable, sim::DefectKind::slow, sim::DefectKind::linkFault}[random() % 3];
+        defect.kind = std::array{sim::DefectKind::unreadable, sim::DefectKind::slow,
+                                 sim::DefectKind::linkFault}[random() % 3];
         defect.delay = std::chrono::milliseconds{300 + random() % 9000};
         defect.times = defect.kind == sim::DefectKind::linkFault || random() % 3 == 0 ? 1 : 0;
         scenario.defects.push_back(defect);
@@ -88,7 +89,8 @@ private slots:
         ScanPlan plan;
         plan.blockSectors = seed % 2 == 0 ? 64 : 256;
         plan.measurePaceFirst = seed % 4 == 0;
-        plan.order = std::array{ScanOrder::forward, ScanOrder::careful, ScanOrder::backward, ScanOrder::sweep}[seed % 4];
+        plan.order = std::array{ScanOrder::forward, ScanOrder::careful, ScanOrder::backward,
+                                ScanOrder::sweep}[seed % 4];
         const ScanRecord record = runScan(*drive, plan, {}, {.image = saved.open(drive->identity())});
         QCOMPARE(record.status.ended, Ended::complete);
         QCOMPARE(saved.wrongSectors(scenario), std::uint64_t{0});
@@ -99,7 +101,8 @@ private slots:
         QCOMPARE(record.status.saving.held, map->heldSectors());
         QVERIFY(SavedImage::compare(saved.path, *map)->empty());
     }
-    // Stopped anywhere, its image lost, cut off or left behind by the scan's own record: what is missing is read.
+    // Stopped anywhere, its image lost, cut off or left behind by the scan's own record: what is missing is
+    // read.
     void goesOnUntilNothingIsMissing_data() {
         QTest::addColumn<unsigned>("seed");
         for (unsigned seed = 1; seed <= 12; ++seed)
@@ -131,8 +134,7 @@ private slots:
             plan.rules.clear();
             const auto settled = settlePlan(plan, drive->identity(), drive->limits());
             Engine engine(*drive, *settled, {}, pause, feed,
-                          {.thermometer =
-                               [&](const std::stop_token&) -> std::optional<int> {
+                          {.thermometer = [&](const std::stop_token&) -> std::optional<int> {
                                if (feed.status().blocksDone >= wanted)
                                    stop.request_stop();
                                return 30;
@@ -153,7 +155,8 @@ private slots:
             runScan(*drive, plan, {}, {.image = saved.open(drive->identity()), .earlier = &*earlier});
         QCOMPARE(record.status.ended, Ended::complete);
         QCOMPARE(saved.wrongSectors(scenario), std::uint64_t{0});
-        QCOMPARE(SavedImage::look(saved.path)->held().gaps(drive->identity().whole()), unreadableOf(record.ledger).spans());
+        QCOMPARE(SavedImage::look(saved.path)->held().gaps(drive->identity().whole()),
+                 unreadableOf(record.ledger).spans());
         QCOMPARE(sectorsOf(record.ledger, Grade::unreadable).size(), std::size_t{8});
     }
     void aSessionOpensItAndSaysWhyNot() {
@@ -202,7 +205,8 @@ private slots:
         for (std::uint64_t block = 0; block < grid.blocks(); ++block) {
             std::vector<std::byte> content(grid.spanOf(block).count.value * 512);
             sim::readContent(scenario, grid.spanOf(block).first, content);
-            const bool empty = std::all_of(content.begin(), content.end(), [](std::byte b) { return b == std::byte{0}; });
+            const bool empty =
+                std::all_of(content.begin(), content.end(), [](std::byte b) { return b == std::byte{0}; });
             const Cell cell = record.plate->at(block);
             const bool late = grid.spanOf(block).contains(slow.span.first);
             QVERIFY(cell.visited());
@@ -212,7 +216,8 @@ private slots:
         QCOMPARE(record.status.totals.notStored, notStored);
         QVERIFY(notStored >= 100'000 / 64 - 2);
         // The slow place is found although nothing is stored there.
-        QVERIFY(std::any_of(record.ledger.begin(), record.ledger.end(), [&](const LedgerEntry& e) { return e.span.contains(slow.span.first); }));
+        QVERIFY(std::any_of(record.ledger.begin(), record.ledger.end(),
+                            [&](const LedgerEntry& e) { return e.span.contains(slow.span.first); }));
         QCOMPARE(record.status.totals.visited() + notStored, grid.blocks());
     }
     // u of solid state is settled by samples of the whole drive, not by what happens to come first.

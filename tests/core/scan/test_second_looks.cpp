@@ -270,8 +270,8 @@ private slots:
         int asked = 0;
         const std::array<int, 5> degrees = {52, 51, 48, 46, 45};
         Engine engine(*drive, *settled, {}, pause, feed, {.thermometer = [&](const std::stop_token&) {
-                          return std::optional(degrees[std::min<std::size_t>(static_cast<std::size_t>(asked++), 4)]);
-                      }});
+            return std::optional(degrees[std::min<std::size_t>(static_cast<std::size_t>(asked++), 4)]);
+        }});
         QCOMPARE(engine.run({}), Ended::complete);
         const ScanRecord record = recordOf(feed, 0, {});
         QCOMPARE(asked, 5);

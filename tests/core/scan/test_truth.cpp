@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// A thousand drives with everything at once: what is said of them is true, and nothing that writes was sent to any.
+// A thousand drives with everything at once: what is said of them is true, and nothing that writes was sent
+// to any.
 #include <QTest>
 
 #include "core/drive/link/command_gate.h"
@@ -95,7 +96,8 @@ Story storyOf(unsigned seed) {
                 return lba;
         }
     };
-    const auto add = [&](sim::DefectKind kind, std::uint64_t lba, std::uint64_t count, Nanoseconds delay, std::uint32_t times) {
+    const auto add = [&](sim::DefectKind kind, std::uint64_t lba, std::uint64_t count, Nanoseconds delay,
+                         std::uint32_t times) {
         sim::Defect defect;
         defect.kind = kind;
         defect.span = {{lba}, {count}};
@@ -105,17 +107,22 @@ Story storyOf(unsigned seed) {
         story.lasting[lba / block] = times == 0;
     };
     for (int i = 0; i < 5; ++i)
-        add(sim::DefectKind::slow, place(), 1, fromSeconds(turn * (random() % 2 == 0 ? 14 : 50)), random() % 2 == 0 ? 0 : 1);
+        add(sim::DefectKind::slow, place(), 1, fromSeconds(turn * (random() % 2 == 0 ? 14 : 50)),
+            random() % 2 == 0 ? 0 : 1);
     for (int i = 0; i < 3; ++i) {
-        // At the first and last sector of the drive too; met twice where it passes: with its block, and alone.
-        const std::uint64_t lba = i == 0 && seed % 10 == 0 ? 0 : i == 0 && seed % 10 == 1 ? sectors - 8 : place();
+        // At the first and last sector of the drive too; met twice where it passes: with its block, and
+        // alone.
+        const std::uint64_t lba = i == 0 && seed % 10 == 0   ? 0
+                                  : i == 0 && seed % 10 == 1 ? sectors - 8
+                                                             : place();
         const bool lasts = random() % 2 == 0;
         add(sim::DefectKind::unreadable, lba, physical, std::chrono::milliseconds{300}, lasts ? 0 : 2);
         for (std::uint64_t s = 0; lasts && s < physical; ++s)
             story.bad.insert(lba + s);
     }
     if (seed % 2 == 0)
-        story.scenario.otherLoads = {{fromSeconds(0.1), fromSeconds(0.8), fromMilliseconds(150), static_cast<double>(random() % 50)}};
+        story.scenario.otherLoads = {
+            {fromSeconds(0.1), fromSeconds(0.8), fromMilliseconds(150), static_cast<double>(random() % 50)}};
     sim::settleDefects(story.scenario);
     return story;
 }
@@ -133,13 +140,15 @@ private slots:
         for (unsigned seed = 1; seed <= drives; ++seed) {
             const Story story = storyOf(seed);
             const auto where = QByteArray("drive ") + QByteArray::number(seed);
-            auto opened = openAtaDrive(std::make_unique<RecordingLink>(story.scenario, sent), "sim", "simulated", std::chrono::seconds{1});
+            auto opened = openAtaDrive(std::make_unique<RecordingLink>(story.scenario, sent), "sim",
+                                       "simulated", std::chrono::seconds{1});
             QVERIFY2(opened.has_value(), where);
             DeliveredDrive drive(std::move(*opened));
             ScanPlan plan;
             plan.blockSectors = block;
             plan.measurePaceFirst = false;
-            plan.order = std::array{ScanOrder::forward, ScanOrder::careful, ScanOrder::backward, ScanOrder::forward}[seed % 4];
+            plan.order = std::array{ScanOrder::forward, ScanOrder::careful, ScanOrder::backward,
+                                    ScanOrder::forward}[seed % 4];
             const ScanRecord record = runScan(drive, plan);
             QVERIFY2(record.status.ended == Ended::complete, where);
             // Unreadable exactly.
@@ -147,15 +156,19 @@ private slots:
             for (const LedgerEntry& entry : record.ledger) {
                 const bool told = story.lasting.contains(entry.span.first.value / block);
                 // No sector is accused that is not in the scenario.
-                QVERIFY2(told || entry.standing == Standing::disturbed || entry.standing == Standing::passing, where);
-                for (std::uint64_t s = 0; entry.grade == Grade::unreadable && entry.standing == Standing::confirmed && s < entry.span.count.value; ++s)
+                QVERIFY2(told || entry.standing == Standing::disturbed || entry.standing == Standing::passing,
+                         where);
+                for (std::uint64_t s = 0; entry.grade == Grade::unreadable &&
+                                          entry.standing == Standing::confirmed && s < entry.span.count.value;
+                     ++s)
                     confirmed.insert(entry.span.first.value + s);
             }
             QVERIFY2(confirmed == story.bad, where);
             for (const auto& [number, lasts] : story.lasting) {
                 const Cell cell = record.plate->at(number);
                 ++placed;
-                right += lasts ? (cell.standing == Standing::confirmed && cell.grade >= Grade::laboured) : cell.standing != Standing::confirmed;
+                right += lasts ? (cell.standing == Standing::confirmed && cell.grade >= Grade::laboured)
+                               : cell.standing != Standing::confirmed;
             }
             // What the plate says a block took is what was delivered.
             for (std::uint64_t number = 0; number < record.plate->blocks(); ++number) {
@@ -165,16 +178,22 @@ private slots:
                 ++blocks;
                 const Nanoseconds told = decodeLatency(cell.latency);
                 const auto& delivered = drive.delivered[number];
-                QVERIFY2(std::any_of(delivered.begin(), delivered.end(), [&](Nanoseconds d) {
-                             const auto off = std::chrono::abs(d - told);
-                             return off <= std::chrono::microseconds{50} || off * 100 <= d;
-                         }),
-                         qPrintable(QStringLiteral("drive %1, block %2: %3 ms").arg(seed).arg(number).arg(toMilliseconds(told))));
+                QVERIFY2(std::any_of(delivered.begin(), delivered.end(),
+                                     [&](Nanoseconds d) {
+                                         const auto off = std::chrono::abs(d - told);
+                                         return off <= std::chrono::microseconds{50} || off * 100 <= d;
+                                     }),
+                         qPrintable(QStringLiteral("drive %1, block %2: %3 ms")
+                                        .arg(seed)
+                                        .arg(number)
+                                        .arg(toMilliseconds(told))));
             }
         }
-        QVERIFY2(static_cast<double>(right) >= 0.99 * static_cast<double>(placed), qPrintable(QStringLiteral("%1 of %2").arg(right).arg(placed)));
-        qInfo("standing right at %llu of %llu places; the latency of %llu blocks as delivered", static_cast<unsigned long long>(right),
-              static_cast<unsigned long long>(placed), static_cast<unsigned long long>(blocks));
+        QVERIFY2(static_cast<double>(right) >= 0.99 * static_cast<double>(placed),
+                 qPrintable(QStringLiteral("%1 of %2").arg(right).arg(placed)));
+        qInfo("standing right at %llu of %llu places; the latency of %llu blocks as delivered",
+              static_cast<unsigned long long>(right), static_cast<unsigned long long>(placed),
+              static_cast<unsigned long long>(blocks));
         QVERIFY(sent[CommandClass::mediumReading] > drives * (sectors / block));
         QCOMPARE(sent.size(), std::size_t{1}); // of any other class, none
     }

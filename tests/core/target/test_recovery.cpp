@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a scan changes of a drive is written down before, and put back; a drive that left is found again; who uses a
-// drive is named.
+// What a scan changes of a drive is written down before, and put back; a drive that left is found again; who
+// uses a drive is named.
 #include <QTemporaryDir>
 #include <QTest>
 
@@ -82,7 +82,8 @@ private slots:
             // Behind such a bridge there is a mode page of its own that changes nothing.
             if (setting) {
                 asked.link.admit(Admission::stateToo);
-                QVERIFY(!writeRecoverySetting(asked.enquiry, {setting->means, std::chrono::seconds{1}}).has_value() ||
+                QVERIFY(!writeRecoverySetting(asked.enquiry, {setting->means, std::chrono::seconds{1}})
+                             .has_value() ||
                         asked.condition->recoveryLimit().count() == 0);
             } else {
                 QVERIFY(setting.error().message().find("no such setting") != std::string::npos);
@@ -158,8 +159,8 @@ private slots:
         sim::settleDefects(scenario);
         const Target target = targetOf(scenario);
         const auto scan = [&](bool limited) {
-            auto drive = openAtaDrive(std::make_unique<sim::SimLink>(scenario, 0, target.condition), "sim", "simulated",
-                                      std::chrono::seconds{1});
+            auto drive = openAtaDrive(std::make_unique<sim::SimLink>(scenario, 0, target.condition), "sim",
+                                      "simulated", std::chrono::seconds{1});
             ScanPlan plan;
             plan.order = ScanOrder::careful;
             plan.blockSectors = 64;
@@ -174,14 +175,16 @@ private slots:
         QCOMPARE(target.condition->recoveryLimitMs(), 0U);
         QVERIFY(debtIn(dir).empty());
         const auto told = [&](TapeKind kind) {
-            return std::count_if(with.tape.begin(), with.tape.end(), [&](const TapeEntry& e) { return e.kind == kind; });
+            return std::count_if(with.tape.begin(), with.tape.end(),
+                                 [&](const TapeEntry& e) { return e.kind == kind; });
         };
         QVERIFY(told(TapeKind::recoveryShort) >= 1);
         QVERIFY(told(TapeKind::recoveryBack) >= 1);
         // Giving up early accuses nobody: what can be read is found to be only slow.
         QCOMPARE(sectorsOf(with.ledger, Grade::unreadable), bad);
-        QVERIFY(std::any_of(with.ledger.begin(), with.ledger.end(),
-                            [](const LedgerEntry& e) { return e.grade == Grade::straining && e.span.contains({200'800}); }));
+        QVERIFY(std::any_of(with.ledger.begin(), with.ledger.end(), [](const LedgerEntry& e) {
+            return e.grade == Grade::straining && e.span.contains({200'800});
+        }));
         const ScanRecord without = scan(false);
         QCOMPARE(sectorsOf(without.ledger, Grade::unreadable), bad);
     }
@@ -210,7 +213,8 @@ private slots:
             QCOMPARE(told, found);
             QCOMPARE(record.status.ended, found ? Ended::complete : Ended::driveGone);
             QCOMPARE(record.status.totals.covered.value, found ? 400'000U : 200'000U);
-            QCOMPARE(sectorsOf(record.ledger, Grade::unreadable).size(), found ? std::size_t{8} : std::size_t{0});
+            QCOMPARE(sectorsOf(record.ledger, Grade::unreadable).size(),
+                     found ? std::size_t{8} : std::size_t{0});
         }
     }
     void damningVitalsEndAScan() {
@@ -224,7 +228,9 @@ private slots:
         const auto slowDrive = openSimulated(slow);
         int asked = 0;
         ScanAids aids;
-        aids.damning = [&](const std::stop_token&) -> std::optional<std::uint64_t> { return ++asked < 3 ? 2 : 3; };
+        aids.damning = [&](const std::stop_token&) -> std::optional<std::uint64_t> {
+            return ++asked < 3 ? 2 : 3;
+        };
         const ScanRecord record = runScan(*slowDrive, plan, {}, std::move(aids));
         QCOMPARE(record.status.ended, Ended::stopRule);
         QCOMPARE(asked, 3);
@@ -244,7 +250,8 @@ private slots:
         // The partition carries the file system that the made-up processes' files really are on.
         const fs::path disk = root / "sys/devices/pci/block/sdx";
         write(disk / "dev", "250:16");
-        write(disk / "sdx1/dev", std::to_string(major(here.st_dev)) + ':' + std::to_string(minor(here.st_dev)));
+        write(disk / "sdx1/dev",
+              std::to_string(major(here.st_dev)) + ':' + std::to_string(minor(here.st_dev)));
         write(disk / "sdx1/partition", "1");
         fs::create_directories(root / "sys/class/block");
         fs::create_directory_symlink(disk, root / "sys/class/block/sdx");

@@ -80,10 +80,10 @@ struct Reply {
     std::span<const std::byte> data{};
 };
 
-// Commands are sent one after the other, in order, each when the one before has been answered (unless setDepth()
-// says otherwise). The queue halts by itself at the first answer that failed or came later than `haltAfter`: everything
-// behind it comes back withdrawn, so that nothing more is sent to a drive in trouble unasked.
-// Not thread-safe: one thread owns a link. No call but reap() waits, and that no longer than told.
+// Commands are sent one after the other, in order, each when the one before has been answered (unless
+// setDepth() says otherwise). The queue halts by itself at the first answer that failed or came later than
+// `haltAfter`: everything behind it comes back withdrawn, so that nothing more is sent to a drive in trouble
+// unasked. Not thread-safe: one thread owns a link. No call but reap() waits, and that no longer than told.
 class Link {
 public:
     virtual ~Link() = default;

@@ -77,8 +77,7 @@ protected:
             entry.admission = admission();
             entry.expectedBytes = request.expected;
             entry.handOver = m_handsOver && !isMediumRead(request.block);
-            entry.toRing =
-                m_slotBytes != 0 && isMediumRead(request.block) && request.expected <= m_slotBytes;
+            entry.toRing = m_slotBytes != 0 && isMediumRead(request.block) && request.expected <= m_slotBytes;
             entry.depth = m_depth;
             entry.ringAt = m_submitted % m_slots * m_slotBytes;
             entry.parameterBytes = static_cast<std::uint32_t>(
@@ -111,8 +110,9 @@ protected:
                 m_dataBytes = std::min(entry.transferredBytes, maxSharedBytes);
             replies[taken] = replyOf(entry);
             if (entry.toRing && replies[taken].carried == Carried::answered)
-                replies[taken].data = std::span(m_channel->ring)
-                                          .subspan(entry.ringAt, std::min(entry.transferredBytes, m_slotBytes));
+                replies[taken].data =
+                    std::span(m_channel->ring)
+                        .subspan(entry.ringAt, std::min(entry.transferredBytes, m_slotBytes));
             ++taken;
         }
         return taken;
@@ -202,7 +202,7 @@ private:
     std::uint32_t m_dataBytes = 0;
     std::uint32_t m_slots = channelEntries; // of the ring
     std::uint32_t m_depth = 1;
-    std::uint32_t m_slotBytes = 0;          // 0: reads are not handed over
+    std::uint32_t m_slotBytes = 0; // 0: reads are not handed over
     MonotonicClock m_clock;
     std::uint32_t m_submitted = 0;
     std::uint32_t m_reaped = 0;

@@ -15,9 +15,9 @@ public:
     // answer, latencyNs and completedAtNs. `buffer` holds maxReadBytes.
     virtual void execute(const ReaderChannel& channel, char* buffer, ChannelEntry& entry) = 0;
 
-    // Sends the entry's command and returns: several are then at the device at once. `entry` and `buffer` must
-    // stay where they are until finishOne() has returned it. False, with nothing done, where the device or the
-    // kernel takes one at a time.
+    // Sends the entry's command and returns: several are then at the device at once. `entry` and `buffer`
+    // must stay where they are until finishOne() has returned it. False, with nothing done, where the device
+    // or the kernel takes one at a time.
     virtual bool begin(char* /*buffer*/, ChannelEntry& /*entry*/) { return false; }
     // Waits for one of those begun and fills it in, as execute() does; null when `patience` is over.
     virtual ChannelEntry* finishOne(Nanoseconds /*patience*/) { return nullptr; }

@@ -125,8 +125,8 @@ Disturbance DisturbanceWatch::after(const ChannelEntry& entry, std::uint64_t und
     // How much of a read that failed is in the counts, nobody knows: they are taken anew from here.
     // What is under way may be in the kernel's counts already, or not yet.
     const std::uint64_t mayBeOurs = m_ownCounted ? underWay / 512 : 0;
-    const bool more = seen && m_others &&
-                      (mayBeOurs == 0 ? *seen != *m_others : *seen > *m_others + mayBeOurs);
+    const bool more =
+        seen && m_others && (mayBeOurs == 0 ? *seen != *m_others : *seen > *m_others + mayBeOurs);
     if (more && !failed && found == Disturbance::none)
         found = Disturbance::otherLoad;
     if (mayBeOurs == 0 || more || failed || !seen || !m_others || *seen < *m_others)

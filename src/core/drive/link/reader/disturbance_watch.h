@@ -28,9 +28,9 @@ public:
     DisturbanceWatch(const DisturbanceWatch&) = delete;
     DisturbanceWatch& operator=(const DisturbanceWatch&) = delete;
 
-    // What disturbed the command that has just been answered, while `underWay` bytes of ours were at the device
-    // beside it. Costs a look at the counts where the command took two milliseconds or the last look is 50 ms
-    // old.
+    // What disturbed the command that has just been answered, while `underWay` bytes of ours were at the
+    // device beside it. Costs a look at the counts where the command took two milliseconds or the last look
+    // is 50 ms old.
     Disturbance after(const ChannelEntry& entry, std::uint64_t underWay = 0);
 
 private:

@@ -89,8 +89,8 @@ int openFile(ReaderChannel& channel, const char* path) {
         channel.logicalBytes = static_cast<std::uint32_t>(logical);
         channel.physicalBytes = physical;
         channel.maxBytesPerCommand = maxBytesPerCommand(status.st_rdev);
-        channel.maxPieces = static_cast<std::uint32_t>(
-            std::min(queueFigure(status.st_rdev, "max_segments"), 65'535UL));
+        channel.maxPieces =
+            static_cast<std::uint32_t>(std::min(queueFigure(status.st_rdev, "max_segments"), 65'535UL));
     } else {
         channel.sizeBytes = static_cast<std::uint64_t>(status.st_size);
     }

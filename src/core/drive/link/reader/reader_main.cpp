@@ -70,14 +70,16 @@ bool fitsRing(const ChannelEntry& entry) {
 // Shared memory comes in small pages, and each is a piece of its own to the drive.
 std::uint32_t bytesInPieces(const ReaderChannel& channel) {
     constexpr std::uint32_t usualPieces = 64;
-    return (channel.maxPieces == 0 ? usualPieces : std::min(channel.maxPieces, 1024U)) * orbita::ringAlignment;
+    return (channel.maxPieces == 0 ? usualPieces : std::min(channel.maxPieces, 1024U)) *
+           orbita::ringAlignment;
 }
 
 bool isBefore(std::uint32_t a, std::uint32_t b) {
     return static_cast<std::int32_t>(a - b) < 0;
 }
 
-// Works off the channel's commands in order: one at a time, or several at the device at once where they ask for it.
+// Works off the channel's commands in order: one at a time, or several at the device at once where they ask
+// for it.
 class Server {
 public:
     Server(ReaderChannel& channel, orbita::reader::Device& device, orbita::reader::DisturbanceWatch& watch,
@@ -148,7 +150,8 @@ private:
         if (toRing && !atOnce)
             std::memcpy(slot, m_buffer, std::min(entry.transferredBytes, entry.expectedBytes));
         if (entry.handOver)
-            std::memcpy(m_channel.data.data(), m_buffer, std::min(entry.transferredBytes, orbita::maxSharedBytes));
+            std::memcpy(m_channel.data.data(), m_buffer,
+                        std::min(entry.transferredBytes, orbita::maxSharedBytes));
         setFinished(m_next++, true);
         return false;
     }
@@ -185,10 +188,13 @@ private:
         }
     }
 
-    void setFinished(std::uint32_t index, bool finished) { m_finished[index % orbita::channelEntries] = finished; }
+    void setFinished(std::uint32_t index, bool finished) {
+        m_finished[index % orbita::channelEntries] = finished;
+    }
 
     char* slotOf(const ChannelEntry& entry) {
-        return reinterpret_cast<char*>(m_channel.ring.data()) + (entry.toRing && fitsRing(entry) ? entry.ringAt : 0);
+        return reinterpret_cast<char*>(m_channel.ring.data()) +
+               (entry.toRing && fitsRing(entry) ? entry.ringAt : 0);
     }
 
     // Where a command that is not alone reads to; null where there is no memory for that.
@@ -197,7 +203,8 @@ private:
         if (entry.toRing && fitsRing(entry) && entry.expectedBytes <= bytesInPieces(m_channel))
             return slotOf(entry);
         if (m_several == nullptr) {
-            m_several = orbita::reader::makeBuffer(std::size_t{orbita::channelEntries} * orbita::maxReadBytes);
+            m_several =
+                orbita::reader::makeBuffer(std::size_t{orbita::channelEntries} * orbita::maxReadBytes);
             if (m_several == nullptr)
                 return nullptr;
         }
