@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The engine's pace on a real device or file against the smallest loop with the same call, pread(2) with
-// O_DIRECT. Near-identical loops measured one after the other drift apart; so slices of the same data are
-// read in alternating pairs, the order swapped each pair, and the median of the pair ratios is quoted, beside
-// the loop against itself.
+// The engine's pace on a real device or file against the smallest loop with the same call: pread(2) with
+// O_DIRECT, and io_uring for several reads at once. Near-identical loops measured one after the other drift
+// apart; so slices of the same data are read in alternating pairs, the order swapped each pair, and the
+// median of the pair ratios is quoted, beside the loop against itself.
 #include "core/drive/plain_drive.h"
+#include "core/image/image_writer.h"
 #include "core/scan/engine.h"
 
 #include <algorithm>
@@ -11,7 +12,9 @@
 #include <cstdlib>
 #include <cstring>
 #include <fcntl.h>
+#include <filesystem>
 #include <functional>
+#include <liburing.h>
 #include <sys/mman.h>
 #include <unistd.h>
 
@@ -19,33 +22,92 @@ using namespace orbita;
 
 namespace {
 
+constexpr std::uint32_t manyAtOnce = 32;
+
 double median(std::vector<double> values) {
     std::nth_element(values.begin(), values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2),
                      values.end());
     return values[values.size() / 2];
 }
 
+void give(const char* what) {
+    std::perror(what);
+    std::exit(1);
+}
+
+// What is to be read, and into what.
+struct Place {
+    int file = -1;
+    char* buffer = nullptr; // of manyAtOnce blocks
+    std::uint64_t slice = 0;
+};
+
 // The smallest loop: one buffer, one call a block, the time around each as a scan needs it.
-double loopSeconds(int file, void* buffer, std::uint64_t offset, std::uint64_t bytes, std::size_t block) {
+double loopSeconds(const Place& place, std::uint64_t offset, std::size_t block) {
     const MonotonicClock clock;
     const Nanoseconds from = clock.now();
     Nanoseconds longest{};
-    for (std::uint64_t at = 0; at < bytes; at += block) {
+    for (std::uint64_t at = 0; at < place.slice; at += block) {
         const Nanoseconds before = clock.now();
-        if (pread(file, buffer, block, static_cast<off_t>(offset + at)) != static_cast<ssize_t>(block)) {
-            std::perror("pread");
-            std::exit(1);
-        }
+        if (pread(place.file, place.buffer, block, static_cast<off_t>(offset + at)) !=
+            static_cast<ssize_t>(block))
+            give("pread");
         longest = std::max(longest, clock.now() - before);
     }
     return toSeconds(clock.now() - from);
 }
 
-// A slice of the scan: the engine runs on and is let through to the end of the slice, then paused.
+// The same with many at once: each answer is replaced by the next block as it comes.
+class LoopOfMany {
+public:
+    LoopOfMany() {
+        if (io_uring_queue_init(manyAtOnce, &m_ring, 0) != 0)
+            give("io_uring_queue_init");
+    }
+    double seconds(const Place& place, std::uint64_t offset, std::size_t block) {
+        const MonotonicClock clock;
+        const Nanoseconds from = clock.now();
+        Nanoseconds longest{};
+        std::array<Nanoseconds, manyAtOnce> begun{};
+        std::uint64_t sent = 0;
+        const auto send = [&](std::size_t slot) {
+            io_uring_sqe* sqe = io_uring_get_sqe(&m_ring);
+            io_uring_prep_read(sqe, place.file, place.buffer + slot * block, static_cast<unsigned>(block),
+                               offset + sent);
+            io_uring_sqe_set_data64(sqe, slot);
+            begun[slot] = clock.now();
+            sent += block;
+            if (io_uring_submit(&m_ring) != 1)
+                give("io_uring_submit");
+        };
+        std::size_t underWay = 0;
+        for (; underWay < manyAtOnce && sent < place.slice; ++underWay)
+            send(underWay);
+        while (underWay > 0) {
+            io_uring_cqe* cqe = nullptr;
+            if (io_uring_wait_cqe(&m_ring, &cqe) != 0 || cqe->res != static_cast<int>(block))
+                give("io_uring read");
+            const auto slot = static_cast<std::size_t>(io_uring_cqe_get_data64(cqe));
+            io_uring_cqe_seen(&m_ring, cqe);
+            longest = std::max(longest, clock.now() - begun[slot]);
+            if (sent < place.slice)
+                send(slot);
+            else
+                --underWay;
+        }
+        return toSeconds(clock.now() - from);
+    }
+
+private:
+    io_uring m_ring{};
+};
+
+// A slice of the scan: the reader runs on, a scan of the slice is what is measured.
 class EngineRunner {
 public:
-    EngineRunner(const std::string& path, std::uint32_t blockSectors, std::uint64_t slice)
-        : m_path(path), m_blockSectors(blockSectors), m_slice(slice) {
+    EngineRunner(const std::string& path, std::uint32_t blockSectors, std::uint64_t slice,
+                 std::uint32_t depth, const std::string& saveTo)
+        : m_blockSectors(blockSectors), m_slice(slice), m_depth(depth), m_saveTo(saveTo) {
         auto opened = openPlainDrive(path, {}, std::chrono::seconds{10});
         if (!opened) {
             std::fprintf(stderr, "%s\n", opened.error().message().c_str());
@@ -53,78 +115,111 @@ public:
         }
         m_drive = std::move(*opened);
     }
-    // One reader for all slices, kept running; a scan of the slice is what is measured.
+
     double seconds(std::uint64_t offset) {
         ScanPlan plan;
         plan.blockSectors = m_blockSectors;
+        plan.depth = m_depth;
         plan.measurePaceFirst = false;
         plan.span = LbaSpan{{offset / 512}, {m_slice / 512}};
         PauseGate pause;
         ScanFeed feed;
-        Engine engine(*m_drive, *settlePlan(plan, m_drive->identity(), m_drive->limits()), {}, pause, feed);
+        ScanAids aids;
+        if (!m_saveTo.empty()) {
+            for (const std::string& file : {m_saveTo, imageMapPath(m_saveTo)})
+                std::filesystem::remove(file);
+            auto image = SavedImage::open(m_saveTo, m_drive->identity(), {});
+            if (!image) {
+                std::fprintf(stderr, "%s\n", image.error().message().c_str());
+                std::exit(1);
+            }
+            aids.image = std::make_shared<ImageWriter>(std::move(*image));
+        }
+        Engine engine(*m_drive, *settlePlan(plan, m_drive->identity(), m_drive->limits()), {}, pause, feed,
+                      std::move(aids));
         engine.run({});
-        return toSeconds(feed.status().elapsed); // from the first block on, as the technician sees it
+        // From the first block to the last; making the image durable at the end is not the drive's time.
+        return toSeconds(feed.status().elapsed);
     }
 
 private:
-    std::string m_path;
     std::uint32_t m_blockSectors;
     std::uint64_t m_slice;
+    std::uint32_t m_depth;
+    std::string m_saveTo;
     std::unique_ptr<Drive> m_drive;
 };
+
+using Measured = std::function<double(std::uint64_t)>;
+
+double ratio(const Measured& reference, const Measured& other, int pairs, std::uint64_t slices,
+             std::uint64_t slice) {
+    std::vector<double> list;
+    for (int i = 0; i < pairs; ++i) {
+        const std::uint64_t offset = static_cast<std::uint64_t>(i) % slices * slice;
+        double r = 0;
+        double o = 0;
+        if (i % 2 == 0) {
+            r = reference(offset);
+            o = other(offset);
+        } else {
+            o = other(offset);
+            r = reference(offset);
+        }
+        list.push_back(r / o);
+    }
+    return median(list);
+}
 
 } // namespace
 
 int main(int argc, char** argv) {
     if (argc < 2) {
-        std::fprintf(stderr, "usage: bench_pace DEVICE-OR-FILE [PAIRS] [MIB-A-SLICE]\n");
+        std::fprintf(stderr, "usage: bench_pace DEVICE-OR-FILE [PAIRS] [MIB-A-SLICE] [IMAGE-TO-SAVE-TO]\n");
         return 2;
     }
     const std::string path = argv[1];
     const int pairs = argc > 2 ? std::atoi(argv[2]) : 200;
-    const std::uint64_t slice = (argc > 3 ? std::strtoull(argv[3], nullptr, 10) : 16) << 20U;
-    int file = open(path.c_str(), O_RDONLY | O_CLOEXEC | O_DIRECT);
-    if (file < 0)
-        file = open(path.c_str(), O_RDONLY | O_CLOEXEC);
-    const off_t size = lseek(file, 0, SEEK_END);
-    if (file < 0 || size < static_cast<off_t>(2 * slice)) {
+    Place place;
+    place.slice = (argc > 3 ? std::strtoull(argv[3], nullptr, 10) : 16) << 20U;
+    const std::string saveTo = argc > 4 ? argv[4] : "";
+    place.file = open(path.c_str(), O_RDONLY | O_CLOEXEC | O_DIRECT);
+    if (place.file < 0)
+        place.file = open(path.c_str(), O_RDONLY | O_CLOEXEC);
+    const off_t size = lseek(place.file, 0, SEEK_END);
+    if (place.file < 0 || size < static_cast<off_t>(2 * place.slice)) {
         std::fprintf(stderr, "%s cannot be opened or is smaller than two slices\n", path.c_str());
         return 1;
     }
     // Huge pages, as the reader uses: else the kernel would split the loop's blocks and not the engine's.
-    void* buffer = std::aligned_alloc(2U << 20U, 4U << 20U);
-    madvise(buffer, 4U << 20U, MADV_HUGEPAGE);
-    std::memset(buffer, 0, 4U << 20U);
-    const std::uint64_t slices = static_cast<std::uint64_t>(size) / slice;
+    constexpr std::size_t bufferBytes = std::size_t{manyAtOnce} << 20U;
+    place.buffer = static_cast<char*>(std::aligned_alloc(2U << 20U, bufferBytes));
+    madvise(place.buffer, bufferBytes, MADV_HUGEPAGE);
+    std::memset(place.buffer, 0, bufferBytes);
+    const std::uint64_t slices = static_cast<std::uint64_t>(size) / place.slice;
+    LoopOfMany many;
     bool good = true;
+    const auto compare = [&](std::size_t block, std::uint32_t depth, const std::string& image,
+                             double wanted) {
+        EngineRunner engine(path, static_cast<std::uint32_t>(block / 512), place.slice, depth, image);
+        const Measured loop = [&](std::uint64_t offset) {
+            return depth == 1 ? loopSeconds(place, offset, block) : many.seconds(place, offset, block);
+        };
+        const double itself = ratio(loop, loop, pairs, slices, place.slice);
+        const double orbita = ratio(
+            loop, [&](std::uint64_t offset) { return engine.seconds(offset); }, pairs, slices, place.slice);
+        std::printf("%4zu KiB, %2u at once%s: engine %.3f of the loop's pace (loop against itself %.3f)\n",
+                    block >> 10U, depth, image.empty() ? "" : ", saved to an image", orbita, itself);
+        std::fflush(stdout);
+        good = good && orbita >= wanted;
+    };
     for (const std::size_t block : {std::size_t{64} << 10U, std::size_t{256} << 10U, std::size_t{1} << 20U}) {
-        EngineRunner engine(path, static_cast<std::uint32_t>(block / 512), slice);
-        const auto loop = [&](std::uint64_t offset) {
-            return loopSeconds(file, buffer, offset, slice, block);
-        };
-        const auto scan = [&](std::uint64_t offset) { return engine.seconds(offset); };
-        const auto ratios = [&](const std::function<double(std::uint64_t)>& measured) {
-            std::vector<double> list;
-            for (int i = 0; i < pairs; ++i) {
-                const std::uint64_t offset = static_cast<std::uint64_t>(i) % slices * slice;
-                double reference = 0;
-                double other = 0;
-                if (i % 2 == 0) {
-                    reference = loop(offset);
-                    other = measured(offset);
-                } else {
-                    other = measured(offset);
-                    reference = loop(offset);
-                }
-                list.push_back(reference / other);
-            }
-            return median(list);
-        };
-        const double itself = ratios(loop);
-        const double orbita = ratios(scan);
-        std::printf("%4zu KiB: engine %.3f of the loop's pace (loop against itself %.3f)\n", block >> 10U,
-                    orbita, itself);
-        good = good && orbita >= 0.97;
+        compare(block, 1, "", 0.97);
+        compare(block, manyAtOnce, "", 0.95);
+        if (!saveTo.empty()) {
+            compare(block, 1, saveTo, 0.97);
+            compare(block, manyAtOnce, saveTo, 0.95);
+        }
     }
     return good ? 0 : 1;
 }

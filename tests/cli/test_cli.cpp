@@ -398,6 +398,95 @@ private slots:
         const Ran again = cli({"scan", drive, "--resume"});
         QCOMPARE(again.status, 2); // it is complete now, and it was the same one
     }
+    void savesWhatItReadsAndFillsUpTheRest() {
+        const QString drive =
+            scenario("save.json", R"({"kind":"unreadable","lba":120000,"sectors":16})");
+        const QString image = path("auk.img");
+        Ran ran = cli({"scan", drive, "--save", image, "--span", "0..149999", "--block", "128"});
+        QVERIFY2(ran.status == 1, qPrintable(ran.err));
+        QVERIFY2(ran.out.contains(QStringLiteral("saved in ")), qPrintable(ran.out));
+        ran = cli({"image", image, "--json"});
+        QCOMPARE(ran.status, 1);
+        auto told = nlohmann::json::parse(ran.out.toStdString());
+        QCOMPARE(told["held_sectors"].get<int>(), 150'000 - 16);
+        QCOMPARE(told["missing"].size(), std::size_t{2});
+        QCOMPARE(told["missing"][0]["first"].get<int>(), 120'000);
+        QCOMPARE(told["missing"][0]["sectors"].get<int>(), 16);
+        // The next pass reads only what is missing..
+        ran = cli({"scan", drive, "--save", image, "--span", "missing", "--block", "128", "--json",
+                   path("fill.json")});
+        QVERIFY2(ran.status <= 1, qPrintable(ran.err));
+        QVERIFY(jsonOf(path("fill.json"))["totals"]["planned"].get<int>() < 600);
+        ran = cli({"scan", drive, "--save", image, "--span", "missing", "--block", "8"});
+        ran = cli({"image", image, "--compare"});
+        QVERIFY2(ran.out.contains(QStringLiteral("Every part is what was saved.")), qPrintable(ran.out));
+        // What is no image of Orbita's is left alone.
+        QFile mine(path("thesis.txt"));
+        QVERIFY(mine.open(QIODevice::WriteOnly) && mine.write("the only copy") == 13);
+        mine.close();
+        ran = cli({"scan", drive, "--save", mine.fileName()});
+        QCOMPARE(ran.status, 2);
+        QVERIFY2(ran.err.contains(QStringLiteral("has not been touched")), qPrintable(ran.err));
+        QVERIFY(mine.open(QIODevice::ReadOnly) && mine.readAll() == "the only copy");
+        ran = cli({"scan", drive, "--save", image, "--mode", "verify"});
+        QCOMPARE(ran.status, 2);
+        ran = cli({"scan", path("auk.img"), "--save", path("auk.img")}); // the file under test itself
+        QCOMPARE(ran.status, 2);
+    }
+    // kill -9 at any moment: the scan goes on from what had been kept, to what an undisturbed one finds.
+    void killedItGoesOn() {
+        QFile file(path("killed.json"));
+        QVERIFY(file.open(QIODevice::WriteOnly));
+        QByteArray defects;
+        for (int i = 0; i < 6; ++i) {
+            const QByteArray lba = QByteArray::number(2'000'000 + i * 4'000'000);
+            defects += i == 0 ? "" : ",";
+            defects += i % 2 == 0 ? "{\"kind\":\"unreadable\"" : "{\"kind\":\"slow\",\"turns\":20";
+            defects += ",\"sectors\":8,\"lba\":" + lba + "}";
+        }
+        file.write(
+            R"({"format":"orbita-scenario","version":1,"name":"x","drive":{"model":"Auk R3","serial":"AK-KILLED","sectors":24000000,"physical_bytes":4096,"rpm":5900},"pace":{"outer_mb_per_s":150},"defects":[)" +
+            defects + "]}");
+        file.close();
+        const QString drive = QStringLiteral("sim:") + file.fileName();
+        const QStringList scan = {"scan", drive, "--block", "8"};
+        const auto found = [](const nlohmann::json& json) {
+            std::vector<std::string> list;
+            for (const auto& entry : json["ledger"])
+                list.push_back(std::to_string(entry["lba"].get<long>()) + ' ' +
+                               std::to_string(entry["sectors"].get<long>()) + ' ' +
+                               entry["grade"].get<std::string>() + ' ' +
+                               entry["standing"].get<std::string>());
+            list.push_back(json["covered"].dump());
+            list.push_back(json["totals"]["planned"].dump() + json["totals"]["done"].dump());
+            return list;
+        };
+        const Ran undisturbed = cli(scan + QStringList{"--json", path("undisturbed.json")});
+        QVERIFY2(undisturbed.status == 1, qPrintable(undisturbed.err));
+        int kills = 0;
+        int resumed = 0;
+        for (unsigned moment = 7; kills < 8; moment = moment * 37 % 101) {
+            QProcess process;
+            process.start(program(), scan + QStringList{"--resume"});
+            if (process.waitForFinished(250)) {
+                QCOMPARE(process.exitCode(), 2); // nothing had been kept yet
+                process.start(program(), scan);
+            } else {
+                ++resumed;
+            }
+            if (process.waitForFinished(50 + static_cast<int>(moment) * 24))
+                break;
+            process.kill();
+            process.waitForFinished();
+            ++kills;
+        }
+        QVERIFY(kills > 0 && resumed > 0);
+        const Ran rest = cli(scan + QStringList{"--resume", "--json", path("resumed.json")});
+        if (rest.status == 2) // every time before anything was kept, or to the end already
+            QVERIFY2(rest.err.contains(QStringLiteral("broken off")), qPrintable(rest.err));
+        else
+            QCOMPARE(found(jsonOf(path("resumed.json"))), found(jsonOf(path("undisturbed.json"))));
+    }
     void givingUpIsAskedFor() {
         const Ran ran =
             cli({"scan", scenario("dead.json", R"({"kind":"freeze","lba":100000,"forever":true})"), "--limit",

@@ -54,6 +54,17 @@ const ScanView* DriveDesk::current() const {
     return m_current < m_scans.size() ? &m_scans[m_current] : nullptr;
 }
 
+const ScanView* DriveDesk::compared() const {
+    const ScanView* latest = nullptr;
+    for (std::size_t i = 0; i < m_scans.size(); ++i) {
+        const ScanRecord& record = m_scans[i].record;
+        if (i != m_current && record.plate && record.status.blocksDone > 0 &&
+            (latest == nullptr || record.startedAt >= latest->record.startedAt))
+            latest = &m_scans[i];
+    }
+    return latest;
+}
+
 void DriveDesk::showScan(std::size_t index) {
     if (index >= m_scans.size() || index == m_current)
         return;

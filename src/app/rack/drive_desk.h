@@ -55,6 +55,9 @@ public:
     [[nodiscard]] std::size_t scanCount() const { return m_scans.size(); }
     [[nodiscard]] const ScanView& scanAt(std::size_t i) const { return m_scans[i]; }
     [[nodiscard]] const ScanView* current() const;
+    // The scan to compare the one in view with: the latest other that has read something; null where there is
+    // none.
+    [[nodiscard]] const ScanView* compared() const;
     [[nodiscard]] std::size_t currentIndex() const { return m_current; }
     void showScan(std::size_t index);
     void addOpened(ScanRecord record);

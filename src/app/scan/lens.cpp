@@ -7,7 +7,7 @@
 namespace orbita::app {
 
 namespace {
-constexpr std::uint64_t fewestInView = 8;
+constexpr std::uint64_t fewestInView = 1;
 }
 
 void Lens::setGrid(const BlockGrid& grid) {

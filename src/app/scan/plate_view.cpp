@@ -19,7 +19,8 @@ namespace {
 constexpr double inset = 8;
 constexpr double cellPixels = 4;
 constexpr double mostCellPixels = 56;
-constexpr double wheelStep = 0.8; // of the window, a notch
+constexpr std::uint64_t blocksAsSectors = 2; // at most; then each sector is drawn
+constexpr double wheelStep = 0.8;            // of the window, a notch
 
 LbaSpan joined(const LbaSpan& a, const LbaSpan& b) {
     return spanBetween(std::min(a.first, b.first), std::max(a.end(), b.end()));
@@ -76,6 +77,16 @@ RasterView PlateView::fittedView() const {
     return fitted;
 }
 
+std::optional<SectorSheet> PlateView::sheet() const {
+    const BlockGrid& grid = m_lens.grid();
+    if (!view() || !view()->record.plate || grid.span.empty() || m_lens.count() > blocksAsSectors ||
+        grid.blocks() <= blocksAsSectors)
+        return std::nullopt;
+    const LbaSpan span = spanBetween(grid.spanOf(m_lens.first()).first,
+                                     grid.spanOf(m_lens.first() + m_lens.count() - 1).end());
+    return SectorSheet(span, view()->record.drive.sectorsPerPhysical(), rasterRect());
+}
+
 void PlateView::refresh() {
     const ScanView* scan = view();
     const std::shared_ptr<const Plate> plate = scan != nullptr ? scan->record.plate : nullptr;
@@ -112,6 +123,8 @@ LbaSpan PlateView::spanOfCell(std::uint64_t cell) const {
 }
 
 std::optional<LbaSpan> PlateView::spanAt(QPointF point) const {
+    if (const auto sectors = sheet())
+        return sectors->spanAt(point);
     const auto cell = cellAt(point);
     return cell ? std::optional(spanOfCell(*cell)) : std::nullopt;
 }
@@ -121,6 +134,8 @@ QRectF PlateView::rectOf(Lba lba) const {
     const RasterView& raster = m_raster.view();
     if (!grid.span.contains(lba) || !view() || !view()->record.plate)
         return {};
+    if (const auto sectors = sheet())
+        return sectors->rectOf(lba);
     const std::uint64_t block = grid.blockAt(lba);
     if (block < raster.first || block >= raster.first + raster.count)
         return {};
@@ -142,6 +157,8 @@ QStringList PlateView::describe(const LbaSpan& span) const {
         suspected = suspects.size() == 1
                         ? tr("the drive itself lists this place")
                         : tr("the drive itself lists %1 places here").arg(format::count(suspects.size()));
+    if (blocks == 1 && record.plate->at(first).notStored())
+        return lines << tr("nothing is stored here") << tr("answered without the medium: says nothing of it");
     if (summary.worst == Grade::none)
         return suspected.isEmpty() ? lines << tr("not read yet") : lines << tr("not read yet") << suspected;
     const auto counts = record.plate->countGrades(first, blocks);
@@ -157,6 +174,8 @@ QStringList PlateView::describe(const LbaSpan& span) const {
     if (unreadable > 0)
         worst = unreadable == 1 ? tr("1 sector unreadable")
                                 : tr("%1 sectors unreadable").arg(format::count(unreadable));
+    else if (summary.worst == Grade::unreadable && span.count < grid.spanOf(first).count)
+        worst = tr("not among the unreadable sectors of its block");
     lines << worst;
     if (summary.slowest != 0)
         lines << (blocks == 1 ? tr("answered in %1") : tr("slowest answer %1"))
@@ -176,7 +195,10 @@ void PlateView::paintEvent(QPaintEvent*) {
     const ScanView* scan = view();
     if (scan == nullptr || !scan->record.plate || m_raster.image().isNull())
         return;
-    paintPlate(painter, rasterRect(), m_raster, palette, m_lens.shown());
+    if (const auto sectors = sheet())
+        paintSectors(painter, *sectors, scan->record, palette);
+    else
+        paintPlate(painter, rasterRect(), m_raster, palette, m_lens.shown());
     paintSuspects(painter);
     paintHead(painter);
     paintSelection(painter);
@@ -243,6 +265,14 @@ void PlateView::paintSelection(QPainter& painter) const {
     const LbaSpan inside = intersection(*selection, grid.span);
     if (inside.empty())
         return;
+    if (const auto sectors = sheet()) {
+        painter.setPen(QPen(tone(Tone::text), 1.4));
+        painter.setBrush(Qt::NoBrush);
+        for (std::uint64_t cell = 0; cell < sectors->cells(); ++cell)
+            if (sectors->spanOfCell(cell).overlaps(inside))
+                painter.drawRect(sectors->rectOf(sectors->spanOfCell(cell).first));
+        return;
+    }
     const std::uint64_t firstBlock = std::max(grid.blockAt(inside.first), raster.first);
     const std::uint64_t lastBlock = std::min(grid.blockAt(inside.last()), raster.first + raster.count - 1);
     if (firstBlock > lastBlock)
@@ -280,7 +310,8 @@ void PlateView::paintNote(QPainter& painter) const {
     if (!span)
         return;
     const QStringList lines = describe(*span);
-    const bool grave = m_raster.worst()[*cellAt(*m_hover)] >= Grade::laboured;
+    const auto hovered = cellAt(*m_hover);
+    const bool grave = hovered && m_raster.worst()[*hovered] >= Grade::laboured;
     const QFont first = Theme::digits(12);
     const QFont rest = Theme::text(12);
     double width = QFontMetricsF(first).horizontalAdvance(lines.value(0));
@@ -353,7 +384,39 @@ void PlateView::wheelEvent(QWheelEvent* event) {
     event->accept();
 }
 
+int PlateView::columnsInView() const {
+    const auto sectors = sheet();
+    return sectors ? sectors->columns() : m_raster.view().columns;
+}
+
+void PlateView::moveInSheet(const SectorSheet& sectors, std::int64_t cells, bool extend) {
+    std::uint64_t cell = 0;
+    if (m_lens.selection() && m_lens.selection()->overlaps(sectors.span())) {
+        const LbaSpan inside = intersection(*m_lens.selection(), sectors.span());
+        const auto from =
+            static_cast<std::int64_t>(sectors.cellOf(cells > 0 && extend ? inside.last() : inside.first));
+        cell = static_cast<std::uint64_t>(
+            std::clamp<std::int64_t>(from + cells, 0, static_cast<std::int64_t>(sectors.cells()) - 1));
+    }
+    selectByKey(sectors.spanOfCell(cell), extend);
+}
+
+void PlateView::selectByKey(const LbaSpan& span, bool extend) {
+    if (extend && m_lens.selection()) {
+        if (!m_keyAnchor)
+            m_keyAnchor = m_lens.selection();
+        m_lens.select(joined(*m_keyAnchor, span));
+    } else {
+        m_keyAnchor.reset();
+        m_lens.select(span);
+    }
+}
+
 void PlateView::moveSelection(std::int64_t cells, bool extend) {
+    if (const auto sectors = sheet()) {
+        moveInSheet(*sectors, cells, extend);
+        return;
+    }
     const RasterView& raster = m_raster.view();
     const BlockGrid& grid = m_lens.grid();
     std::uint64_t cell = 0;
@@ -368,15 +431,7 @@ void PlateView::moveSelection(std::int64_t cells, bool extend) {
         cell = static_cast<std::uint64_t>(
             std::clamp<std::int64_t>(moved, 0, static_cast<std::int64_t>(raster.cells()) - 1));
     }
-    const LbaSpan span = spanOfCell(cell);
-    if (extend && m_lens.selection()) {
-        if (!m_keyAnchor)
-            m_keyAnchor = m_lens.selection();
-        m_lens.select(joined(*m_keyAnchor, span));
-    } else {
-        m_keyAnchor.reset();
-        m_lens.select(span);
-    }
+    selectByKey(spanOfCell(cell), extend);
 }
 
 void PlateView::selectNextDefect(bool forward) {
@@ -419,10 +474,10 @@ void PlateView::keyPressEvent(QKeyEvent* event) {
         moveSelection(1, extend);
         break;
     case Qt::Key_Up:
-        moveSelection(-m_raster.view().columns, extend);
+        moveSelection(-columnsInView(), extend);
         break;
     case Qt::Key_Down:
-        moveSelection(m_raster.view().columns, extend);
+        moveSelection(columnsInView(), extend);
         break;
     case Qt::Key_Plus:
     case Qt::Key_Equal:

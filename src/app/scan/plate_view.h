@@ -4,6 +4,7 @@
 
 #include "app/rack/drive_desk.h"
 #include "app/scan/lens.h"
+#include "app/scan/sector_sheet.h"
 #include "report/plate_raster.h"
 
 #include <QWidget>
@@ -48,6 +49,11 @@ private:
     [[nodiscard]] const ScanView* view() const;
     [[nodiscard]] QRectF rasterRect() const;
     [[nodiscard]] RasterView fittedView() const;
+    // The sectors, once so few blocks are in view that there is room for them.
+    [[nodiscard]] std::optional<SectorSheet> sheet() const;
+    [[nodiscard]] int columnsInView() const;
+    void moveInSheet(const SectorSheet& sectors, std::int64_t cells, bool extend);
+    void selectByKey(const LbaSpan& span, bool extend);
     [[nodiscard]] std::optional<std::uint64_t> cellAt(QPointF point) const;
     [[nodiscard]] LbaSpan spanOfCell(std::uint64_t cell) const;
     void paintSelection(QPainter& painter) const;

@@ -6,6 +6,8 @@
 #include "report/plate_raster.h"
 #include "report/words.h"
 
+#include <QDateTime>
+#include <QLocale>
 #include <cmath>
 
 namespace orbita::app {
@@ -59,6 +61,7 @@ TraceView::TraceView(Lens& lens, QWidget* parent) : QCustomPlot(parent), m_lens(
     for (const int turns : {2, 8, 32, 128})
         marks->addTick(turns, QString::number(turns));
     m_lateRect->axis(QCPAxis::atLeft)->setTicker(marks);
+    m_compared = addGraph(m_paceRect->axis(QCPAxis::atBottom), m_paceRect->axis(QCPAxis::atLeft));
     m_pace = addGraph(m_paceRect->axis(QCPAxis::atBottom), m_paceRect->axis(QCPAxis::atLeft));
     for (const Grade grade : allGrades) {
         QCPGraph* graph = addGraph(m_lateRect->axis(QCPAxis::atBottom), m_lateRect->axis(QCPAxis::atLeft));
@@ -112,6 +115,7 @@ void TraceView::dress() {
         }
     }
     m_pace->setPen(QPen(p[Tone::accent], 1.3));
+    m_compared->setPen(QPen(p[Tone::textDim], 1, Qt::DotLine));
     for (const Grade grade : allGrades) {
         QColor colour = grade <= Grade::late ? p[Tone::late] : p.grade(grade);
         if (grade <= Grade::late)
@@ -144,6 +148,7 @@ void TraceView::refresh() {
 
 void TraceView::fill() {
     m_pace->data()->clear();
+    m_compared->data()->clear();
     for (QCPGraph* graph : m_late)
         graph->data()->clear();
     const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
@@ -169,7 +174,7 @@ void TraceView::fill() {
     const auto unitNs = static_cast<double>(std::max<std::int64_t>(1, scan->record.status.unit.count()));
     const std::uint64_t points = std::min<std::uint64_t>(
         m_lens.count(), static_cast<std::uint64_t>(std::max(50, m_paceRect->width())));
-    double fastest = 0;
+    double fastest = fillCompared(points);
     // Local surroundings: what the slowest answer is compared with.
     const std::uint64_t nearby = std::max<std::uint64_t>(64, m_lens.count() / 32);
     for (std::uint64_t i = 0; i < points; ++i) {
@@ -197,6 +202,44 @@ void TraceView::fill() {
     m_paceRect->axis(QCPAxis::atLeft)->setRange(0, std::max(1.0, fastest * 1.25));
     m_lateRect->axis(QCPAxis::atLeft)->setRange(leastTurns, topTurns);
     setAccessibleDescription(tr("Pace on average %1").arg(format::pace(scan->record.status.paceAverage)));
+}
+
+double TraceView::fillCompared(std::uint64_t points) {
+    const ScanView* other = m_desk->compared();
+    if (other == nullptr)
+        return 0;
+    const Plate& plate = *other->record.plate;
+    const BlockGrid& theirs = other->record.plan.grid;
+    const BlockGrid& ours = m_lens.grid();
+    const double sectorBytes = other->record.drive.logicalBytes;
+    double fastest = 0;
+    bool any = false;
+    for (std::uint64_t i = 0; i < points; ++i) {
+        const std::uint64_t from = m_lens.first() + m_lens.count() * i / points;
+        const std::uint64_t to = std::max(from + 1, m_lens.first() + m_lens.count() * (i + 1) / points);
+        const LbaSpan here =
+            intersection(spanBetween(ours.spanOf(from).first, ours.spanOf(to - 1).end()), theirs.span);
+        const double x = static_cast<double>(ours.spanOf(from).first.value) * sectorBytes;
+        Summary summary;
+        if (!here.empty()) {
+            const std::uint64_t block = theirs.blockAt(here.first);
+            summary = plate.summarise(block, theirs.blockAt(here.last()) + 1 - block);
+        }
+        if (summary.meanNs <= 0) {
+            m_compared->addData(x, std::nan(""));
+            continue;
+        }
+        const double pace = theirs.blockSectors * sectorBytes / summary.meanNs * 1e3;
+        fastest = std::max(fastest, pace);
+        m_compared->addData(x, pace);
+        any = true;
+    }
+    if (any)
+        m_titles[0]->setText(
+            tr("pace, MB/s; dotted: the scan of %1")
+                .arg(QLocale().toString(QDateTime::fromSecsSinceEpoch(other->record.startedAt),
+                                        QLocale::ShortFormat)));
+    return fastest;
 }
 
 void TraceView::markSelection() {

@@ -27,6 +27,8 @@ protected:
 private:
     void dress();
     void fill();
+    // The pace of the scan it is compared with, at the same places. Returns the fastest.
+    double fillCompared(std::uint64_t points);
     void markSelection();
     [[nodiscard]] std::optional<LbaSpan> spanAt(double x) const;
 
@@ -35,6 +37,7 @@ private:
     QCPMarginGroup* m_margins;
     QCPAxisRect* m_paceRect;
     QCPAxisRect* m_lateRect;
+    QCPGraph* m_compared; // behind it
     QCPGraph* m_pace;
     std::array<QCPGraph*, gradeCount> m_late{};
     std::array<QCPItemRect*, 2> m_selection{};

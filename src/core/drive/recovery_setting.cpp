@@ -111,7 +111,7 @@ Result<RecoverySetting> writeRecoverySetting(Enquiry& enquiry, const RecoverySet
             return tl::unexpected(none(current.error()));
         // Bit 16 concerns what was given back; it stays as it is.
         const std::uint32_t rest = nvme::decodeCompletion(current->bytes).result & 0xFFFF0000U;
-        const auto written = feature(
+        auto written = feature(
             enquiry, nvme::setFeatures(nvme::feature::errorRecovery,
                                        rest | static_cast<std::uint32_t>(rounded(setting.limit, tenth)), 1));
         if (!written)

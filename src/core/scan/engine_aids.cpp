@@ -65,11 +65,13 @@ void Engine::finishImage() {
     if (!m_aids.image)
         return;
     m_aids.image->finish();
+    const Nanoseconds from = m_clock.now();
     while (!m_aids.image->finished() && !m_stop.stop_requested()) {
         m_status.saving = m_aids.image->status();
         publish(ScanPhase::saving);
         std::this_thread::sleep_for(imageLook);
     }
+    m_pausedFor += m_clock.now() - from;
     m_status.saving = m_aids.image->status();
     note({.kind = TapeKind::saved, .count = m_status.saving.held.value});
 }

@@ -212,7 +212,7 @@ private:
 
 } // namespace
 
-std::shared_ptr<RecoveryTime> recoveryTimeOf(const Target& target, std::string folder) {
+std::shared_ptr<RecoveryTime> recoveryTimeOf(const Target& target, const std::string& folder) {
     if (!canBeOwed(target))
         return {};
     return std::make_shared<Keeper>(target, folder);

@@ -11,7 +11,7 @@ namespace orbita {
 
 // For the drive of `target`; null where it takes no commands, or has no serial number to be known again by.
 // Debts are kept in `folder`.
-std::shared_ptr<RecoveryTime> recoveryTimeOf(const Target& target, std::string folder);
+std::shared_ptr<RecoveryTime> recoveryTimeOf(const Target& target, const std::string& folder);
 
 // Puts back the setting of a drive that was left shortened by a crash. True where there was one to put back;
 // a debt that a running scan still holds is left to it. Errors: the drive did not take it; the debt stays.
