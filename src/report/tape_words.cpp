@@ -171,8 +171,7 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
     case TapeKind::verifyDoubted:
         return tr("answers in %1, faster than the medium can be").arg(format::milliseconds(entry.latency));
     case TapeKind::recoveryShort:
-        return tr("the drive is to report a bad sector after %1 instead of trying on")
-            .arg(format::duration(entry.latency));
+        return tr("bad sectors are reported after %1 for now").arg(format::duration(entry.latency));
     case TapeKind::recoveryKept:
         return tr("how long the drive tries over a bad sector cannot be set here");
     case TapeKind::recoveryBack:
@@ -182,7 +181,7 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
     case TapeKind::elsewhere:
         return tr("the same serial number and capacity at another place");
     case TapeKind::notStored:
-        return tr("answered with zeros, without looking at the medium: says nothing of it");
+        return tr("reads as zeros, which solid state gives without looking: vouches for nothing");
     case TapeKind::savingHalts:
         return tr("reading waits until there is room or the place answers");
     case TapeKind::savingGoesOn:

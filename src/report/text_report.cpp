@@ -91,7 +91,7 @@ QString textReport(const ScanRecord& record) {
         text += QStringLiteral("  %1 %2  %3\n")
                     .arg(tr("not stored").leftJustified(11),
                          format::count(status.totals.notStored).rightJustified(14),
-                         tr("answered with zeros, without the medium: says nothing of it"));
+                         tr("reads as zeros, which solid state gives without looking: not vouched for"));
 
     if (const std::vector<LeftUnread> unread = leftUnread(record); !unread.empty()) {
         text += QLatin1Char('\n') + tr("Left unread: %1 places").arg(format::count(unread.size())) +

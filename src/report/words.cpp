@@ -315,9 +315,10 @@ QString judgement(const RunningJudgement& j) {
     if (j.samples > 0)
         text += QLatin1Char(' ') + sampleStatement(j);
     if (j.notStoredShare > 0)
-        text += QLatin1Char(' ') +
-                tr("%1 of it holds nothing: it answered without the medium, which proves nothing of it.")
-                    .arg(format::percent(j.notStoredShare, 1));
+        text += QLatin1Char(' ') + tr("%1 of it reads as zeros, which solid state gives without looking "
+                                      "where nothing is stored: not "
+                                      "vouched for.")
+                                       .arg(format::percent(j.notStoredShare, 1));
     if (j.disturbed > 0)
         text += QLatin1Char(' ') + tr("%1 late blocks are not counted: something else used the drive.")
                                        .arg(format::count(j.disturbed));

@@ -412,7 +412,7 @@ private slots:
         QCOMPARE(told["missing"].size(), std::size_t{2});
         QCOMPARE(told["missing"][0]["first"].get<int>(), 120'000);
         QCOMPARE(told["missing"][0]["sectors"].get<int>(), 16);
-        // The next pass reads only what is missing..
+        // The next pass reads only what is missing.
         ran = cli({"scan", drive, "--save", image, "--span", "missing", "--block", "128", "--json",
                    path("fill.json")});
         QVERIFY2(ran.status <= 1, qPrintable(ran.err));

@@ -149,6 +149,22 @@ int main(int argc, char** argv) {
         p.click(QStringLiteral("Stop"));
         p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
         p.take("try-go-on");
+        window.showStation(Station::scan);
+        p.start("demo:skua", QStringLiteral("No"));
+        p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
+        p.hover({800'000'000});
+        p.take("try-not-stored");
+        plate.setFocus();
+        for (int i = 0; i < 60; ++i) {
+            if (i < 3)
+                QTest::keyClick(&plate, Qt::Key_N);
+            QTest::keyClick(&plate, Qt::Key_Plus);
+        }
+        p.take("try-sectors");
+        lens.showAll();
+        p.click(QStringLiteral("Start"));
+        p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended || s.share() > 0.4; });
+        p.take("try-compared");
         return 0;
     }
 

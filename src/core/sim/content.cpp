@@ -33,7 +33,7 @@ void readContent(const Scenario& scenario, Lba first, std::span<std::byte> bytes
     for (std::size_t at = 0; at + sectorBytes <= bytes.size(); at += sectorBytes) {
         const Lba lba{first.value + at / sectorBytes};
         const std::span sector = bytes.subspan(at, sectorBytes);
-        const bool empty = mixed(seed ^ lba.value / regionSectors) % 16 < emptyRegionsOf16;
+        const bool empty = scenario.rotating() && mixed(seed ^ lba.value / regionSectors) % 16 < emptyRegionsOf16;
         if (empty || holdsNothing(scenario, {lba, {1}})) {
             std::memset(sector.data(), 0, sector.size());
             continue;
