@@ -36,7 +36,9 @@ void Lens::setWindow(std::uint64_t first, std::uint64_t count) {
 
 void Lens::zoom(double factor, std::uint64_t block) {
     const std::uint64_t blocks = std::max<std::uint64_t>(1, m_grid.blocks());
-    const auto wanted = static_cast<double>(m_count) * factor;
+    const auto now = static_cast<double>(m_count);
+    // Out by a whole block at least, so that none is too close to be left again.
+    const double wanted = factor > 1 ? std::max(now * factor, now + 1) : now * factor;
     const auto count = static_cast<std::uint64_t>(
         std::clamp(std::round(wanted), static_cast<double>(std::min(fewestInView, blocks)),
                    static_cast<double>(blocks)));

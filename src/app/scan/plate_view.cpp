@@ -158,7 +158,8 @@ QStringList PlateView::describe(const LbaSpan& span) const {
                         ? tr("the drive itself lists this place")
                         : tr("the drive itself lists %1 places here").arg(format::count(suspects.size()));
     if (blocks == 1 && record.plate->at(first).notStored())
-        return lines << tr("reads as zeros: nothing seems stored here") << tr("solid state answers so without looking: not vouched for");
+        return lines << tr("reads as zeros: nothing seems stored here")
+                     << tr("solid state answers so without looking: not vouched for");
     if (summary.worst == Grade::none)
         return suspected.isEmpty() ? lines << tr("not read yet") : lines << tr("not read yet") << suspected;
     const auto counts = record.plate->countGrades(first, blocks);
@@ -178,7 +179,9 @@ QStringList PlateView::describe(const LbaSpan& span) const {
         worst = tr("not among the unreadable sectors of its block");
     lines << worst;
     if (summary.slowest != 0)
-        lines << (blocks == 1 ? tr("answered in %1") : tr("slowest answer %1"))
+        lines << (span.count < grid.spanOf(first).count ? tr("its block took %1")
+                  : blocks == 1                         ? tr("answered in %1")
+                                                        : tr("slowest answer %1"))
                      .arg(format::milliseconds(decodeLatency(summary.slowest)));
     if (!suspected.isEmpty())
         lines << suspected;

@@ -18,6 +18,20 @@ std::uint64_t mixed(std::uint64_t x) {
     return x ^ (x >> 31U);
 }
 
+constexpr std::size_t noiseBytes = 128U << 10U; // longer than any sector
+
+const std::vector<std::byte>& noise() {
+    static const std::vector<std::byte> bytes = [] {
+        std::vector<std::byte> b(noiseBytes);
+        for (std::size_t i = 0; i < b.size(); i += sizeof(std::uint64_t)) {
+            const std::uint64_t word = mixed(i);
+            std::memcpy(b.data() + i, &word, sizeof word);
+        }
+        return b;
+    }();
+    return bytes;
+}
+
 } // namespace
 
 bool holdsNothing(const Scenario& scenario, const LbaSpan& span) {
@@ -33,16 +47,17 @@ void readContent(const Scenario& scenario, Lba first, std::span<std::byte> bytes
     for (std::size_t at = 0; at + sectorBytes <= bytes.size(); at += sectorBytes) {
         const Lba lba{first.value + at / sectorBytes};
         const std::span sector = bytes.subspan(at, sectorBytes);
-        const bool empty = scenario.rotating() && mixed(seed ^ lba.value / regionSectors) % 16 < emptyRegionsOf16;
-        if (empty || holdsNothing(scenario, {lba, {1}})) {
+        const bool empty =
+            scenario.rotating() && mixed(seed ^ lba.value / regionSectors) % 16 < emptyRegionsOf16;
+        if (empty || (!scenario.notStored.empty() && holdsNothing(scenario, {lba, {1}}))) {
             std::memset(sector.data(), 0, sector.size());
             continue;
         }
-        std::uint64_t word = mixed(seed + lba.value);
-        for (std::size_t i = 0; i + sizeof word <= sector.size(); i += sizeof word) {
-            std::memcpy(sector.data() + i, &word, sizeof word);
-            word = word * 6364136223846793005ULL + 1442695040888963407ULL;
-        }
+        // A cut-out of one noise, and a word that no other sector has.
+        const std::uint64_t word = mixed(seed + lba.value);
+        const std::size_t from = word % (noise().size() - sectorBytes);
+        std::memcpy(sector.data(), noise().data() + from, sectorBytes);
+        std::memcpy(sector.data(), &word, sizeof word);
     }
 }
 

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What is stored on a simulated drive: the same in every run of one seed, different in every sector. A rotating
-// one has regions of zeros that somebody has written, solid state what is not stored at all.
+// What is stored on a simulated drive: the same in every run of one seed, different in every sector. A
+// rotating one has regions of zeros that somebody has written, solid state what is not stored at all.
 #pragma once
 
 #include "core/sim/scenario.h"

@@ -24,7 +24,7 @@ SimLink::SimLink(Scenario scenario, double speed, std::shared_ptr<Condition> con
     , m_speed(speed) {}
 
 void SimLink::send(std::span<const Request> requests) {
-    m_contents.clear();
+    m_contentsUsed = 0;
     m_queue.insert(m_queue.end(), requests.begin(), requests.end());
 }
 
@@ -73,7 +73,10 @@ void SimLink::handOver(const Request& request) {
     const auto access = m_front->mediumAccess(request.block);
     if (!access || !access->handsOver || m_reply.carried != Carried::answered || m_reply.transferred == 0)
         return;
-    auto& content = m_contents.emplace_back(m_reply.transferred);
+    if (m_contentsUsed == m_contents.size())
+        m_contents.emplace_back();
+    auto& content = m_contents[m_contentsUsed++];
+    content.resize(m_reply.transferred);
     readContent(m_surface.scenario(), access->span.first, content);
     m_reply.data = content;
 }

@@ -52,7 +52,8 @@ private:
     std::vector<std::byte> m_data;
     bool m_abandoned = false;
     bool m_handsOver = false;
-    std::deque<std::vector<std::byte>> m_contents; // handed over since the last send
+    std::deque<std::vector<std::byte>> m_contents; // of which so many are handed over since the last send
+    std::size_t m_contentsUsed = 0;
 
     // The command at the drive: the front of the queue, once begun.
     bool m_begun = false;
