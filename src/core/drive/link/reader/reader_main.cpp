@@ -13,6 +13,8 @@
 #include <string_view>
 #include <sys/mman.h>
 #include <unistd.h>
+#include <utility>
+#include <vector>
 
 namespace orbita::reader {
 
@@ -132,12 +134,15 @@ private:
         }
         entry.status = 0;
         if (entry.depth > 1) {
-            if (char* own = ownBuffer(m_next); own != nullptr && m_device.begin(own, entry)) {
+            char* const own = ownBuffer(m_next);
+            if (own != nullptr && m_device.begin(own, entry)) {
                 setFinished(m_next++, false);
                 ++m_underWay;
                 m_bytesUnderWay += entry.expectedBytes;
                 return true;
             }
+            if (char* const unused = std::exchange(m_bufferOf[m_next % orbita::channelEntries], nullptr))
+                m_freeBuffers.push_back(unused);
         }
         if (m_underWay > 0)
             return false; // it goes alone
@@ -164,9 +169,12 @@ private:
         m_bytesUnderWay -= entry->expectedBytes;
         conclude(*entry);
         const auto place = static_cast<std::uint32_t>(entry - m_channel.entries.data());
-        if (entry->toRing && fitsRing(*entry) && entry->expectedBytes > bytesInPieces(m_channel))
-            std::memcpy(slotOf(*entry), m_several + std::size_t{place} * orbita::maxReadBytes,
-                        std::min(entry->transferredBytes, entry->expectedBytes));
+        char* const buffer = std::exchange(m_bufferOf[place], nullptr);
+        if (buffer != nullptr) {
+            if (entry->toRing && fitsRing(*entry))
+                std::memcpy(slotOf(*entry), buffer, std::min(entry->transferredBytes, entry->expectedBytes));
+            m_freeBuffers.push_back(buffer);
+        }
         m_finished[place] = true;
     }
 
@@ -199,25 +207,30 @@ private:
 
     // Where a command that is not alone reads to; null where there is no memory for that.
     char* ownBuffer(std::uint32_t index) {
-        ChannelEntry& entry = at(index);
+        const ChannelEntry& entry = at(index);
         if (entry.toRing && fitsRing(entry) && entry.expectedBytes <= bytesInPieces(m_channel))
             return slotOf(entry);
-        if (m_several == nullptr) {
-            m_several =
-                orbita::reader::makeBuffer(std::size_t{orbita::channelEntries} * orbita::maxReadBytes);
-            if (m_several == nullptr)
+        if (m_freeBuffers.empty()) {
+            char* const more = orbita::reader::makeBuffer(orbita::maxReadBytes);
+            if (more == nullptr)
                 return nullptr;
+            m_freeBuffers.push_back(more);
         }
-        return m_several + std::size_t{index % orbita::channelEntries} * orbita::maxReadBytes;
+        // The one used last: it is still in the processor's cache.
+        char* const buffer = m_freeBuffers.back();
+        m_freeBuffers.pop_back();
+        return m_bufferOf[index % orbita::channelEntries] = buffer;
     }
 
     ReaderChannel& m_channel;
     orbita::reader::Device& m_device;
     orbita::reader::DisturbanceWatch& m_watch;
     char* m_buffer;
-    char* m_several = nullptr; // one buffer for each place in the channel
-    std::uint32_t m_done = 0;  // all before are told to the link
-    std::uint32_t m_next = 0;  // all before have begun
+    std::vector<char*> m_freeBuffers; // of maxReadBytes each
+    std::array<char*, orbita::channelEntries>
+        m_bufferOf{};         // of a command under way; null: it reads to the ring
+    std::uint32_t m_done = 0; // all before are told to the link
+    std::uint32_t m_next = 0; // all before have begun
     std::uint32_t m_epoch = 0;
     std::uint32_t m_underWay = 0;
     std::uint64_t m_bytesUnderWay = 0;
