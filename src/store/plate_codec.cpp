@@ -16,7 +16,7 @@ std::string encodeChunk(const Plate& plate, std::uint64_t first, std::uint64_t c
     bool visited = false;
     for (std::uint64_t i = 0; i < count; ++i) {
         const Cell cell = plate.at(first + i);
-        visited = visited || cell.grade != Grade::none;
+        visited = visited || cell.visited();
         putLittleEndian(cells, 2 * i, 2, cell.packed());
     }
     if (!visited)

@@ -1,14 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/vitals/read_vitals.h"
 #include "store/casebook.h"
+#include "store/plate_codec.h"
 #include "support/scan_runner.h"
 #include "support/sim_scenarios.h"
 
 #include <QFile>
+#include <QFileInfo>
 #include <QSqlDatabase>
 #include <QSqlQuery>
 #include <QTemporaryDir>
 #include <QTest>
+#include <cmath>
+#include <random>
 
 using namespace orbita;
 
@@ -99,6 +103,66 @@ private slots:
                  (std::vector<std::string>{"self-test begun: short", "self-test aborted"}));
         QVERIFY((*casebook)->deeds(*visit + 1)->empty());
         QVERIFY(!(*casebook)->addDeed(*visit + 1, 0, "to nobody")); // no such visit
+    }
+    // What holds nothing is kept as such, also where nothing else is around it.
+    void notStoredIsKept() {
+        auto plate = std::make_shared<Plate>(3 * plateChunkBlocks);
+        for (std::uint64_t b = plateChunkBlocks; b < 2 * plateChunkBlocks; ++b)
+            plate->set(b, {Grade::none, Standing::once, encodeLatency(std::chrono::microseconds{300})});
+        plate->settle(0, plate->blocks());
+        PlateEncoder encoder;
+        const auto chunks = encoder.encode(*plate);
+        QVERIFY(chunks[0].empty() && !chunks[1].empty() && chunks[2].empty());
+        const auto back = decodePlate(plate->blocks(), chunks);
+        QVERIFY(back.has_value());
+        QVERIFY((*back)->at(plateChunkBlocks + 5).notStored());
+        QVERIFY(!(*back)->at(5).visited());
+        QCOMPARE((*back)->at(plateChunkBlocks + 5), plate->at(plateChunkBlocks + 5));
+    }
+    // 20 TB in blocks of 256 KiB, with the jitter of a real drive, as it grows: a sixteenth of it, in less
+    // than a sixteenth of 150 MB.
+    void twentyTerabytesStaySmall() {
+        constexpr std::uint64_t part = 20'000'000'000'000ULL / 262'144 / 16;
+        QTemporaryDir folder;
+        const QString path = folder.filePath("casebook.db");
+        ScanRecord record;
+        record.drive.model = "Tern 200";
+        record.drive.serial = "T200-1";
+        record.drive.capacity.value = part * 512;
+        record.plan.grid = {record.drive.whole(), 512};
+        auto plate = std::make_shared<Plate>(part);
+        record.plate = plate;
+        auto casebook = Casebook::open(path.toStdString());
+        QVERIFY(casebook);
+        PlateEncoder encoder;
+        std::mt19937_64 random(20);
+        std::normal_distribution<double> jitter(0, 0.015);
+        std::int64_t id = 0;
+        constexpr std::uint64_t steps = 12;
+        for (std::uint64_t step = 0; step < steps; ++step) {
+            const std::uint64_t from = part * step / steps;
+            const std::uint64_t to = part * (step + 1) / steps;
+            for (std::uint64_t b = from; b < to; ++b) {
+                // Zones from 260 to 130 MB/s; now and then a turn late.
+                const double usual =
+                    262'144 / (260 - 130 * static_cast<double>(b) / static_cast<double>(part)) * 1e3;
+                const double late = random() % 400 == 0 ? 8.33e6 : 0;
+                plate->set(b,
+                           {Grade::steady, Standing::once,
+                            encodeLatency(Nanoseconds{std::llround(usual * (1 + jitter(random)) + late)})});
+            }
+            plate->settle(from, to - from);
+            record.status.blocksDone = to;
+            const auto kept = (*casebook)->keepScan(id, record, encoder);
+            QVERIFY2(kept, kept ? "" : kept.error().message().c_str());
+            id = *kept;
+            // Only what is new is written.
+            QVERIFY(encoder.changed().size() <= (to - from) / plateChunkBlocks + 3);
+        }
+        casebook->reset();
+        const qint64 bytes = QFileInfo(path).size();
+        QVERIFY2(bytes * 16 < 150'000'000, qPrintable(QString::number(bytes)));
+        qInfo("%.1f MB for 20 TB", static_cast<double>(bytes) * 16 / 1e6);
     }
     // A write that failed loses nothing: what could not be kept is written with the next.
     void aFailedWriteIsMadeUpFor() {

@@ -157,7 +157,7 @@ QStringList PlateView::describe(const LbaSpan& span) const {
         suspected = suspects.size() == 1
                         ? tr("the drive itself lists this place")
                         : tr("the drive itself lists %1 places here").arg(format::count(suspects.size()));
-    if (blocks == 1 && record.plate->at(first).notStored())
+    if (summary.worst == Grade::none && record.plate->at(first).notStored())
         return lines << tr("reads as zeros: nothing seems stored here")
                      << tr("solid state answers so without looking: not vouched for");
     if (summary.worst == Grade::none)

@@ -29,8 +29,9 @@ QRectF SectorSheet::rectOfCell(std::uint64_t cell) const {
     const double width = m_where.width() / m_columns;
     const double height = m_where.height() / m_rows;
     const auto columns = static_cast<std::uint64_t>(m_columns);
+    const std::uint64_t row = cell / columns;
     return {m_where.left() + static_cast<double>(cell % columns) * width,
-            m_where.top() + static_cast<double>(cell / columns) * height, width - gap, height - gap};
+            m_where.top() + static_cast<double>(row) * height, width - gap, height - gap};
 }
 
 QRectF SectorSheet::rectOf(Lba lba) const {

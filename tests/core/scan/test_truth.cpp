@@ -197,6 +197,58 @@ private slots:
         QVERIFY(sent[CommandClass::mediumReading] > drives * (sectors / block));
         QCOMPARE(sent.size(), std::size_t{1}); // of any other class, none
     }
+    // Weeks of the drive's time in one go: everything that can go wrong, again and again, on a large drive.
+    void soak() {
+        sim::Scenario scenario = smallScenario(2'000'000'000, 4096); // 1 TB
+        scenario.outerMbPerS = 30;
+        scenario.innerMbPerS = 12;
+        std::mt19937_64 random(7);
+        std::set<std::uint64_t> bad;
+        for (int i = 0; i < 1500; ++i) {
+            sim::Defect defect;
+            defect.span = {{random() % 2'000'000'000 / 8 * 8}, {8}};
+            switch (random() % 4) {
+            case 0:
+                defect.kind = sim::DefectKind::unreadable;
+                defect.delay = std::chrono::milliseconds{900};
+                for (std::uint64_t s = 0; s < 8; ++s)
+                    bad.insert(defect.span.first.value + s);
+                break;
+            case 1:
+                defect.delay = std::chrono::milliseconds{120 + random() % 2000};
+                break;
+            case 2:
+                defect.kind = sim::DefectKind::freeze;
+                defect.duration = std::chrono::seconds{9 + random() % 30};
+                defect.times = 1;
+                break;
+            default:
+                defect.kind = sim::DefectKind::linkFault;
+                defect.times = 1;
+            }
+            scenario.defects.push_back(defect);
+        }
+        for (int i = 0; i < 40; ++i)
+            scenario.otherLoads.push_back(
+                {fromSeconds(i * 1500.0), fromSeconds(i * 1500.0 + 200), fromMilliseconds(90), 20});
+        sim::settleDefects(scenario);
+        ScanPlan plan;
+        plan.blockSectors = 2048;
+        const ScanRecord record = runScan(*openSimulated(scenario), plan);
+        QCOMPARE(record.status.ended, Ended::complete);
+        QVERIFY(record.status.elapsed > std::chrono::hours{12});
+        QCOMPARE(record.status.totals.covered.value, 2'000'000'000U);
+        QCOMPARE(record.status.blocksDone, record.status.blocksPlanned);
+        std::set<std::uint64_t> found;
+        for (const LedgerEntry& entry : record.ledger)
+            for (std::uint64_t s = 0; entry.grade == Grade::unreadable && s < entry.span.count.value; ++s)
+                found.insert(entry.span.first.value + s);
+        QVERIFY(found == bad);
+        std::uint64_t counted = 0;
+        for (const Grade grade : allGrades)
+            counted += record.status.totals.of(grade);
+        QCOMPARE(counted, record.status.blocksPlanned); // each block once
+    }
 };
 
 QTEST_GUILESS_MAIN(TestTruth)

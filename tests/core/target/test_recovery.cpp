@@ -6,6 +6,7 @@
 
 #include "core/drive/recovery_setting.h"
 #include "core/inventory/load_source.h"
+#include "core/inventory/usb_hub.h"
 #include "core/target/recovery_keeper.h"
 #include "support/scan_runner.h"
 #include "support/sim_scenarios.h"
@@ -237,6 +238,53 @@ private slots:
         QVERIFY(std::any_of(record.tape.begin(), record.tape.end(), [](const TapeEntry& e) {
             return e.kind == TapeKind::stopRule && e.rule == RuleKind::damning && e.count == 1;
         }));
+    }
+    void drivesOnOneHubAreTold() {
+        const QTemporaryDir dir;
+        const fs::path root = dir.path().toStdString();
+        fs::create_directories(root / "class/block");
+        const auto drive = [&](const char* name, const char* usb) {
+            const fs::path where =
+                root / "devices/pci0000:00/usb1" / usb / "host4/target4:0:0/4:0:0:0/block" / name;
+            fs::create_directories(where);
+            fs::create_directory_symlink(where, root / "class/block" / name);
+        };
+        drive("sda", "1-2/1-2.1/1-2.1:1.0");
+        drive("sdb", "1-2/1-2.4/1-2.4:1.0");
+        drive("sdc", "1-3/1-3:1.0");                   // at the computer itself
+        drive("sdd", "1-2/1-2.3/1-2.3.1/1-2.3.1:1.0"); // a hub behind the hub
+        SystemPaths paths;
+        paths.sys = root;
+        QCOMPARE(usbHubOf("/dev/sda", paths), std::string("1-2"));
+        QCOMPARE(usbHubOf("/dev/sdb", paths), std::string("1-2"));
+        QCOMPARE(usbHubOf("/dev/sdc", paths), std::string());
+        QCOMPARE(usbHubOf("/dev/sdd", paths), std::string("1-2.3"));
+        QCOMPARE(usbHubOf("/dev/sde", paths), std::string());
+    }
+    // Late while another scan shares the way: not the drive's doing, and measured again.
+    void aSharedHubIsNoFinding() {
+        for (const int others : {0, 1}) {
+            sim::Scenario scenario = smallScenario(400'000);
+            sim::Defect once;
+            once.span = {{100'000}, {1}};
+            once.delay = std::chrono::milliseconds{150};
+            once.times = 1;
+            scenario.defects = {once};
+            ScanPlan plan;
+            plan.blockSectors = 64;
+            plan.measurePaceFirst = false;
+            ScanAids aids;
+            aids.sharingHub = std::make_shared<std::atomic<int>>(others);
+            const auto drive = openSimulated(scenario);
+            const ScanRecord record = runScan(*drive, plan, {}, aids);
+            QCOMPARE(aids.sharingHub->load(), others); // counted while it ran, and no longer
+            const bool told = std::any_of(record.tape.begin(), record.tape.end(), [](const TapeEntry& e) {
+                return e.kind == TapeKind::disturbed && e.disturbance == Disturbance::sharedWay;
+            });
+            QCOMPARE(told, others > 0);
+            QCOMPARE(record.ledger.empty(), others > 0);
+            QCOMPARE(record.status.totals.disturbed, std::uint64_t{0}); // measured again since
+        }
     }
     void whoUsesADriveIsNamed() {
         const QTemporaryDir dir;
