@@ -8,6 +8,7 @@
 #include <cstdio>
 #include <cstdlib>
 #include <deque>
+#include <thread>
 
 using namespace orbita;
 
@@ -53,10 +54,13 @@ private:
     std::uint64_t m_random = 1;
 };
 
-} // namespace
+struct Scanned {
+    double seconds = 0;
+    double visited = 0;
+    std::size_t bytes = 0;
+};
 
-int main(int argc, char** argv) {
-    const std::uint64_t blocks = argc > 1 ? std::strtoull(argv[1], nullptr, 10) : 20'000'000;
+Scanned scanOne(std::uint64_t blocks) {
     DriveIdentity identity;
     identity.capacity.value = blocks * 256;
     DriveLimits limits;
@@ -71,13 +75,34 @@ int main(int argc, char** argv) {
     const MonotonicClock clock;
     const Nanoseconds from = clock.now();
     engine.run({});
+    return {toSeconds(clock.now() - from), feed.plate()->summarise(0, blocks).visited,
+            feed.plate()->memoryBytes()};
+}
+
+} // namespace
+
+// BLOCKS a drive; DRIVES at once, each on a thread of its own.
+int main(int argc, char** argv) {
+    const std::uint64_t blocks = argc > 1 ? std::strtoull(argv[1], nullptr, 10) : 20'000'000;
+    const std::size_t drives = argc > 2 ? std::strtoull(argv[2], nullptr, 10) : 1;
+    std::vector<Scanned> scanned(drives);
+    const MonotonicClock clock;
+    const Nanoseconds from = clock.now();
+    {
+        std::vector<std::jthread> threads;
+        for (Scanned& one : scanned)
+            threads.emplace_back([&one, blocks] { one = scanOne(blocks); });
+    }
     const double seconds = toSeconds(clock.now() - from);
-    const Summary all = feed.plate()->summarise(0, blocks);
-    std::printf(
-        "%llu blocks in %.2f s: %.2f million a second, %.0f ns a block, %.3f bytes of plate a block%s\n",
-        static_cast<unsigned long long>(blocks), seconds, static_cast<double>(blocks) / seconds / 1e6,
-        seconds * 1e9 / static_cast<double>(blocks),
-        static_cast<double>(feed.plate()->memoryBytes()) / static_cast<double>(blocks),
-        all.visited >= 1 ? "" : " (NOT ALL VISITED)");
-    return all.visited >= 1 ? 0 : 1;
+    const double all = static_cast<double>(blocks) * static_cast<double>(drives);
+    bool good = true;
+    for (const Scanned& one : scanned)
+        good = good && one.visited >= 1;
+    std::printf("%zu at once, %llu blocks each, in %.2f s: %.2f million a second, %.0f ns a block, %.3f "
+                "bytes of plate a "
+                "block%s\n",
+                drives, static_cast<unsigned long long>(blocks), seconds, all / seconds / 1e6,
+                seconds * 1e9 / all, static_cast<double>(scanned.front().bytes) / static_cast<double>(blocks),
+                good ? "" : " (NOT ALL VISITED)");
+    return good ? 0 : 1;
 }

@@ -123,6 +123,39 @@ private slots:
         QVERIFY(desk().current()->record.wholeSpanCovered());
         backToTheWindow();
     }
+    // Played again by key, ended by button; what was found is there again as it was.
+    void replaysAFinishedScan() {
+        openByHand(
+            scenario("replay", R"({"kind": "unreadable", "lba": 4104, "sectors": 8, "answer_ms": 20})", 1));
+        click("Yes, saved");
+        QTest::keyClick(m_window.get(), Qt::Key_F10);
+        QVERIFY(!desk().replaying()); // nothing to play yet
+        click("Start");
+        QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 20'000);
+        const ScanRecord whole = desk().current()->record;
+        QTest::keyClick(m_window.get(), Qt::Key_F10);
+        QVERIFY(desk().replaying());
+        QVERIFY(sentence().startsWith("Replaying the scan of"));
+        QVERIFY(button("Export…") == nullptr);
+        QTRY_VERIFY(status().blocksDone > 0 && status().totals.of(Grade::unreadable) == 1);
+        QVERIFY(status().blocksDone < whole.status.blocksDone);
+        QCOMPARE(status().phase, ScanPhase::reading);
+        QCOMPARE(desk().current()->record.ledger, whole.ledger);
+        const std::uint64_t before = status().blocksDone;
+        QTRY_VERIFY(status().blocksDone > before);
+        click("End replay");
+        QVERIFY(!desk().replaying());
+        QCOMPARE(status().phase, ScanPhase::ended);
+        QVERIFY(desk().current()->record.plate == whole.plate);
+        QCOMPARE(desk().current()->record.tape.size(), whole.tape.size());
+        // Whatever else is done with the drive ends it, too.
+        QTest::keyClick(m_window.get(), Qt::Key_F10);
+        QVERIFY(desk().replaying());
+        click("Scan again");
+        QVERIFY(!desk().replaying());
+        QCOMPARE(desk().scanAt(0).record.status.phase, ScanPhase::ended);
+        QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 20'000);
+    }
     // Down to the physical sectors by keys alone; a second scan of the same place is compared with the first.
     void zoomsToSectorsAndComparesScans() {
         openByHand(

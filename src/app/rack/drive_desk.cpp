@@ -6,6 +6,13 @@
 
 namespace orbita::app {
 
+namespace {
+
+constexpr double replaySeconds = 12;
+constexpr double replayBlocksASecond = 2e6;
+
+} // namespace
+
 DriveDesk::DriveDesk(Target target, bool paced, CasebookKeeper* keeper, const HousePolicy& policy,
                      QObject* parent)
     : QObject(parent)
@@ -66,6 +73,7 @@ const ScanView* DriveDesk::compared() const {
 }
 
 void DriveDesk::showScan(std::size_t index) {
+    endReplay();
     if (index >= m_scans.size() || index == m_current)
         return;
     m_current = index;
@@ -75,6 +83,7 @@ void DriveDesk::showScan(std::size_t index) {
 }
 
 void DriveDesk::addOpened(ScanRecord record) {
+    endReplay();
     ScanView view;
     view.opened = true;
     view.patches = patchesOf(record.ledger, record.drive.logicalBytes);
@@ -96,7 +105,8 @@ QString DriveDesk::whyNotStart() const {
 }
 
 bool DriveDesk::scanning() const {
-    return m_session && m_live < m_scans.size() && m_scans[m_live].running();
+    const bool played = m_replay && m_live == m_current; // it is over, and only looks as if it ran
+    return m_session && m_live < m_scans.size() && m_scans[m_live].running() && !played;
 }
 
 void DriveDesk::start() {
@@ -137,6 +147,7 @@ void DriveDesk::continueScan() {
 void DriveDesk::startWith(ScanPlan plan, std::optional<ScanRecord> earlier) {
     if (!whyNotStart().isEmpty())
         return;
+    endReplay();
     m_autosave.reset();
     m_session.reset();
     plan.data = m_data;
@@ -166,6 +177,57 @@ void DriveDesk::startWith(ScanPlan plan, std::optional<ScanRecord> earlier) {
                                                             : keepInCasebook(casebookPath(), m_target));
     emit stateChanged();
     emit defectsChanged();
+    emit scanChanged();
+}
+
+bool DriveDesk::canReplay() const {
+    const ScanView* scan = current();
+    return scan != nullptr && !replaying() && !scan->running() && scan->record.plate &&
+           scan->record.status.blocksDone > 0;
+}
+
+void DriveDesk::startReplay() {
+    if (!canReplay())
+        return;
+    m_replay = std::make_unique<Replay>(m_scans[m_current].record);
+    m_replayFor.start();
+    advanceReplay();
+    emit stateChanged();
+}
+
+void DriveDesk::endReplay() {
+    if (!m_replay)
+        return;
+    ScanView& view = m_scans[m_current];
+    view.record = m_replay->finished();
+    m_replay.reset();
+    view.patches = patchesOf(view.record.ledger, view.record.drive.logicalBytes);
+    view.judgement =
+        judgeSoFar(view.record.status, view.record.ledger, view.record.drive, view.record.plan.asked.data);
+    emit stateChanged();
+    emit defectsChanged();
+    emit scanChanged();
+}
+
+void DriveDesk::advanceReplay() {
+    // So long that a frame sets no more blocks than it can.
+    const double lasts =
+        std::max(replaySeconds, static_cast<double>(m_replay->blocks()) / replayBlocksASecond);
+    const double share = static_cast<double>(m_replayFor.elapsed()) / 1000 / lasts;
+    if (share >= 1) {
+        endReplay();
+        return;
+    }
+    ScanView& view = m_scans[m_current];
+    const ScanRecord& now = m_replay->at(share);
+    const bool found = now.ledger.size() != view.record.ledger.size();
+    const bool said = now.tape.size() != view.record.tape.size();
+    view.record = now;
+    if (found)
+        view.patches = patchesOf(now.ledger, now.drive.logicalBytes);
+    view.judgement = judgeSoFar(now.status, now.ledger, now.drive, now.plan.asked.data);
+    if (found || said)
+        emit defectsChanged();
     emit scanChanged();
 }
 
@@ -246,6 +308,8 @@ void DriveDesk::refreshFrom(ScanView& view, const ScanFeed& feed) {
 
 void DriveDesk::refresh() {
     m_visit.refresh();
+    if (m_replay)
+        advanceReplay();
     if (!scanning()) {
         // The last save may come a little after the end.
         if (const QString kept = keptAt() + keepingError(); kept != m_keptTold) {

@@ -4,11 +4,13 @@
 
 #include "app/visit/visit_desk.h"
 #include "core/judge/running_judgement.h"
+#include "core/scan/replay.h"
 #include "core/scan/session.h"
 #include "core/target/target.h"
 #include "store/autosave.h"
 #include "system/sleep_inhibitor.h"
 
+#include <QElapsedTimer>
 #include <QObject>
 #include <memory>
 #include <vector>
@@ -69,6 +71,12 @@ public:
     // True where the scan in view was broken off and can go on, on this drive.
     [[nodiscard]] bool canContinue() const;
     void continueScan();
+    // Plays the scan in view once more, in a few seconds; nothing is sent to the drive. Anything that is done
+    // meanwhile with the drive's scans ends it.
+    [[nodiscard]] bool canReplay() const;
+    void startReplay();
+    void endReplay();
+    [[nodiscard]] bool replaying() const { return m_replay != nullptr; }
     void pause();
     void resume();
     void stop();
@@ -95,6 +103,7 @@ private:
     // What the drive itself lists, and what the scan in view has found.
     [[nodiscard]] std::vector<LbaSpan> suspects() const;
     void readVitalsInPause();
+    void advanceReplay();
     void refreshFrom(ScanView& view, const ScanFeed& feed);
 
     Target m_target;
@@ -107,6 +116,8 @@ private:
     std::size_t m_current = 0;
     std::size_t m_live = 0; // the scan that m_session writes
     std::unique_ptr<ScanSession> m_session;
+    std::unique_ptr<Replay> m_replay; // of the scan in view
+    QElapsedTimer m_replayFor;
     std::unique_ptr<SleepInhibitor> m_awake; // while a scan runs
     std::unique_ptr<Autosave> m_autosave;
     QString m_keptTold; // where it was kept when that was last told

@@ -32,6 +32,7 @@ ActionBar::ActionBar(QWidget* parent)
     , m_main(new QLabel(this))
     , m_detail(new QLabel(this))
     , m_question(new QWidget(this))
+    , m_replay(makeButton(tr("Repla&y"), "flat", tr("Play this scan once more, in seconds (F10)"), this))
     , m_plan(makeButton(tr("P&lan…"), "flat", tr("Span, block size and rules (Ctrl+L)"), this))
     , m_export(makeButton(tr("&Export…"), "flat", tr("Scan, ledger, report or picture (Ctrl+E)"), this)) {
     setObjectName(QStringLiteral("actionBar"));
@@ -82,6 +83,7 @@ ActionBar::ActionBar(QWidget* parent)
     row->addSpacing(8);
     row->addLayout(sentence, 1);
     row->addWidget(m_question);
+    row->addWidget(m_replay);
     row->addWidget(m_plan);
     row->addWidget(m_export);
 
@@ -95,6 +97,7 @@ ActionBar::ActionBar(QWidget* parent)
     });
     connect(m_pause, &QPushButton::clicked, this, &ActionBar::pauseOrResume);
     connect(m_stop, &QPushButton::clicked, this, [this] { m_desk->stop(); });
+    connect(m_replay, &QPushButton::clicked, this, &ActionBar::replayOrEnd);
     connect(m_plan, &QPushButton::clicked, this, &ActionBar::planWanted);
     connect(m_export, &QPushButton::clicked, this, &ActionBar::exportWanted);
 }
@@ -127,7 +130,10 @@ void ActionBar::refresh() {
     m_stop->setEnabled(!m_desk->stopAsked());
     m_question->setVisible(asking);
     m_plan->setVisible(!scanning && !m_desk->target().name.empty());
-    m_export->setVisible(hasResult);
+    const bool replaying = m_desk->replaying();
+    m_replay->setVisible(replaying || (!scanning && m_desk->canReplay()));
+    m_replay->setText(replaying ? tr("End repla&y") : tr("Repla&y"));
+    m_export->setVisible(hasResult && !replaying);
     Sentence sentence = sentenceOf(*m_desk);
     if (asking) {
         if (scan == nullptr)
@@ -147,6 +153,15 @@ void ActionBar::startOrAsk() {
         m_answers.front()->setFocus();
     else if (m_start->isVisible() && m_start->isEnabled())
         m_start->click();
+}
+
+void ActionBar::replayOrEnd() {
+    if (m_desk == nullptr)
+        return;
+    if (m_desk->replaying())
+        m_desk->endReplay();
+    else
+        m_desk->startReplay();
 }
 
 void ActionBar::pauseOrResume() {

@@ -19,6 +19,7 @@ public:
     // What the keys do.
     void startOrAsk();
     void pauseOrResume();
+    void replayOrEnd();
 
 signals:
     void started();
@@ -35,6 +36,7 @@ private:
     QLabel* m_detail;
     QWidget* m_question;
     std::vector<QPushButton*> m_answers;
+    QPushButton* m_replay;
     QPushButton* m_plan;
     QPushButton* m_export;
 };

@@ -6,6 +6,8 @@
 #include "report/words.h"
 
 #include <QCoreApplication>
+#include <QDateTime>
+#include <QLocale>
 
 namespace orbita::app {
 
@@ -111,6 +113,13 @@ Sentence sentenceOf(const DriveDesk& desk) {
             status.phase == ScanPhase::splitting ? tr("looking for the exact sectors · ") : QString();
         return {planWords(plan, drive), splitting + rulesWords(plan)};
     }
+    if (desk.replaying())
+        return {tr("Replaying the scan of %1")
+                    .arg(QLocale().toString(QDateTime::fromSecsSinceEpoch(scan->record.startedAt),
+                                            QLocale::ShortFormat)),
+                tr("%1 of its %2. Nothing is sent to the drive.")
+                    .arg(format::duration(scan->record.status.elapsed),
+                         format::duration(scan->record.status.expected.value_or(Nanoseconds{})))};
     if (scan != nullptr && scan->error)
         return {tr("Nothing was scanned"), tr("Mend the cause, then start again.")};
     if (scan != nullptr) {

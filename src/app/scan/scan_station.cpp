@@ -328,8 +328,14 @@ void ScanStation::scanSelection() {
 }
 
 void ScanStation::stop() {
-    if (m_desk != nullptr)
-        m_desk->stop();
+    if (m_desk == nullptr)
+        return;
+    m_desk->endReplay();
+    m_desk->stop();
+}
+
+void ScanStation::replayOrEnd() {
+    m_actions->replayOrEnd();
 }
 
 void ScanStation::goOn() {
@@ -345,7 +351,7 @@ void ScanStation::openPlan() {
 
 void ScanStation::openExport() {
     const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
-    if (scan == nullptr || !scan->record.plate)
+    if (scan == nullptr || !scan->record.plate || m_desk->replaying())
         return;
     auto* dialog = new QFileDialog(this, tr("Export the scan in view"));
     dialog->setAttribute(Qt::WA_DeleteOnClose);

@@ -37,6 +37,7 @@ public:
     void pauseOrResume() { m_actions->pauseOrResume(); }
     void stop();
     void goOn();
+    void replayOrEnd();
     void showTape() { m_lists->showTape(); }
     void showLedger() { m_lists->showLedger(); }
     // Writes the scan in view; the kind of file follows from its ending.

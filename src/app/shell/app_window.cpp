@@ -195,6 +195,7 @@ void AppWindow::addKeys() {
     key(Qt::Key_F6, [this] { m_station->pauseOrResume(); });
     key(Qt::Key_F7, [this] { m_station->stop(); });
     key(Qt::Key_F9, [this] { m_station->goOn(); });
+    key(Qt::Key_F10, [this] { m_station->replayOrEnd(); });
     key(QKeySequence(Qt::CTRL | Qt::Key_O), [this] { openDialog(); });
     key(QKeySequence(Qt::CTRL | Qt::Key_E), [this] { m_station->openExport(); });
     key(QKeySequence(Qt::CTRL | Qt::Key_L), [this] { m_station->openPlan(); });
@@ -217,7 +218,8 @@ void AppWindow::showKeys() {
            "<tr><td>F2, F3, F4</td><td>intake, vitals, scan</td><td>F8</td><td>read the vitals</td></tr>"
            "<tr><td>F5</td><td>start</td><td>Ctrl+D</td><td>to the rack</td></tr>"
            "<tr><td>F6</td><td>pause, resume</td><td>Ctrl+P</td><td>to the plate</td></tr>"
-           "<tr><td>F9</td><td>go on where a scan was broken off</td></tr>"
+           "<tr><td>F9</td><td>go on where a scan was broken off</td><td>F10</td><td>replay a scan, or end "
+           "the replay</td></tr>"
            "<tr><td>F7</td><td>stop</td><td>Ctrl+1, Ctrl+2</td><td>tape, ledger</td></tr>"
            "<tr><td>Ctrl+L</td><td>plan</td><td>arrows, Shift+arrows</td><td>select, extend</td></tr>"
            "<tr><td>Ctrl+R</td><td>scan the selected span</td><td>+ and −, Home</td><td>zoom, whole "
