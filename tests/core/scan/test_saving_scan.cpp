@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A scan that saves: the image equals what the drive holds wherever it claims to, and lacks exactly what
 // could not be read. What holds nothing is told apart from what was read.
+#include <QFile>
 #include <QTemporaryDir>
 #include <QTest>
 
@@ -17,7 +18,7 @@ using namespace orbita::test;
 
 namespace {
 
-constexpr std::uint64_t sectors = 80'000;
+constexpr std::uint64_t sectors = 40'000;
 
 sim::Scenario sick(unsigned seed) {
     std::mt19937_64 random(seed);
@@ -49,15 +50,16 @@ struct Saved {
     }
     // Sectors where the image differs from the drive although it claims to hold them.
     [[nodiscard]] std::uint64_t wrongSectors(const sim::Scenario& scenario) const {
-        std::ifstream file(path, std::ios::binary);
-        const std::string bytes{std::istreambuf_iterator<char>(file), {}};
+        QFile file(QString::fromStdString(path));
+        const QByteArray bytes = file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
         std::vector<std::byte> truth(scenario.identity.capacity.value * 512);
         sim::readContent(scenario, {0}, truth);
         std::uint64_t wrong = 0;
         const auto map = SavedImage::look(path);
         for (const LbaSpan& span : map->held().spans())
             for (std::uint64_t lba = span.first.value; lba < span.end().value; ++lba)
-                wrong += std::memcmp(bytes.data() + lba * 512, truth.data() + lba * 512, 512) == 0 ? 0 : 1;
+                wrong +=
+                    std::memcmp(bytes.constData() + lba * 512, truth.data() + lba * 512, 512) == 0 ? 0 : 1;
         return wrong;
     }
 };
@@ -77,7 +79,7 @@ class TestSavingScan : public QObject {
 private slots:
     void lacksExactlyWhatCouldNotBeRead_data() {
         QTest::addColumn<unsigned>("seed");
-        for (unsigned seed = 1; seed <= 40; ++seed)
+        for (unsigned seed = 1; seed <= 36; ++seed)
             QTest::addRow("%u", seed) << seed;
     }
     void lacksExactlyWhatCouldNotBeRead() {
