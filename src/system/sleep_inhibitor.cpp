@@ -3,10 +3,27 @@
 
 #include <QDBusConnection>
 #include <QDBusMessage>
+#include <QFile>
 
 namespace orbita {
 
+namespace {
+
+// Looked at before Qt starts a thread over it: rescue systems have none.
+bool hasSystemBus() {
+    const QString address = qEnvironmentVariable("DBUS_SYSTEM_BUS_ADDRESS");
+    const QString byPath = QStringLiteral("unix:path=");
+    if (address.isEmpty())
+        return QFile::exists(QStringLiteral("/run/dbus/system_bus_socket"));
+    return !address.startsWith(byPath) ||
+           QFile::exists(address.mid(byPath.size()).section(QLatin1Char(','), 0, 0));
+}
+
+} // namespace
+
 SleepInhibitor::SleepInhibitor(const QString& why) {
+    if (!hasSystemBus())
+        return;
     QDBusMessage call = QDBusMessage::createMethodCall(
         QStringLiteral("org.freedesktop.login1"), QStringLiteral("/org/freedesktop/login1"),
         QStringLiteral("org.freedesktop.login1.Manager"), QStringLiteral("Inhibit"));
