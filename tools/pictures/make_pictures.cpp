@@ -134,6 +134,19 @@ int main(int argc, char** argv) {
         p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended || s.share() > 0.93; });
         p.take("scan-careful");
     };
+    // A short scan that is played again.
+    if (argc > 2 && QLatin1String(argv[2]) == QLatin1String("replay")) {
+        window.showStation(Station::scan);
+        p.choose("demo:fulmar");
+        p.plan("planOrder", 4);
+        p.start("demo:fulmar", QStringLiteral("No"));
+        p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
+        p.take("try-over");
+        p.click(QStringLiteral("Replay"));
+        QTest::qWait(4000);
+        p.take("try-replay");
+        return 0;
+    }
     if (onlyOrders) {
         takeOrders();
         p.choose("demo:tern20");

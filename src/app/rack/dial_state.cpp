@@ -83,6 +83,8 @@ QString standOf(const DriveDesk& desk) {
                 return text;
         return desk.target().uses.empty() ? tr("New in the rack") : tr("In use");
     }
+    if (desk.replaying())
+        return tr("Replaying");
     if (view->error)
         return tr("Could not be opened");
     const ScanStatus& status = view->record.status;
