@@ -102,14 +102,12 @@ bool handsOutMedium(const CommandBlock& block) {
 class Disk {
 public:
     Disk(const sim::Scenario& scenario, double speed)
-        : m_logicalBytes(scenario.identity.logicalBytes), m_speed(speed), m_link(scenario, speed) {
+        : m_logicalBytes(scenario.identity.logicalBytes), m_link(scenario, speed) {
+        m_link.runInRealTime();
         m_link.admit(Admission::stateToo);
     }
 
     void answer(const Ring& ring, const Entry& entry) {
-        // Time passes for the drive while nobody asks it, too.
-        const Nanoseconds now = m_real.now();
-        m_link.clock().sleep(fromSeconds(toSeconds(now - m_idleSince) * m_speed));
         CommandBlock block;
         block.protocol = Protocol::scsi;
         std::memcpy(block.bytes.data(), ring.at(entry.commandOffset()), 16);
@@ -154,7 +152,6 @@ public:
             response.header.userFlags |= lab::readLengthTold;
         }
         std::memcpy(response.sense, reply.bytes.data(), std::min(sizeof response.sense, reply.bytes.size()));
-        m_idleSince = m_real.now();
     }
 
 private:
@@ -184,9 +181,6 @@ private:
     }
 
     std::uint32_t m_logicalBytes;
-    double m_speed;
-    MonotonicClock m_real;
-    Nanoseconds m_idleSince = m_real.now();
     sim::SimLink m_link;
     std::uint64_t m_tag = 0;
     std::vector<std::byte> m_parameters;

@@ -192,9 +192,10 @@ Result<std::unique_ptr<Casebook>> Casebook::open(const std::string& path) {
     const bool kept = path != ":memory:";
     if (kept && !QDir().mkpath(QFileInfo(text(path)).absolutePath()))
         return tl::unexpected(refused(path, "its folder cannot be made"));
+    // Made first: it takes the connection away when nothing uses it any more.
+    std::unique_ptr<Casebook> casebook(new Casebook(connection, path, false));
     QSqlDatabase database = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), text(connection));
     database.setDatabaseName(text(path));
-    std::unique_ptr<Casebook> casebook(new Casebook(connection, path, false));
     if (!database.open())
         return tl::unexpected(refused(path, database.lastError().text().toStdString()));
     const int version = pragma(database, "user_version");

@@ -38,6 +38,15 @@ private:
         return nullptr;
     }
 
+    // What the program said in that section, where it ended otherwise.
+    void ends(const QString& name, int status) const {
+        const Section section = m_sections.value(name);
+        QVERIFY2(section.status == status, qPrintable(QStringLiteral("%1 ended with %2: %3")
+                                                          .arg(name)
+                                                          .arg(section.status)
+                                                          .arg(section.text.right(4000))));
+    }
+
 private slots:
     void initTestCase() {
         QTemporaryDir folder;
@@ -81,7 +90,7 @@ private slots:
     }
     void shortSelfTestRunsInTheDrive() {
         const Section test = m_sections["selftest sata"];
-        QCOMPARE(test.status, 0);
+        ends("selftest sata", 0);
         const auto tests = test.json().at("self_tests");
         QVERIFY(!tests.empty());
         QCOMPARE(text(tests.at(0), "kind"), std::string("short"));
@@ -124,13 +133,13 @@ private slots:
                      qPrintable(m_sections[name].text));
             QVERIFY(!m_sections[name].text.contains(QLatin1String("unreadable")));
         }
-        QCOMPARE(m_sections["verify sata"].status, 3);
-        QCOMPARE(m_sections["verify nvme"].status, 2);
+        ends("verify sata", 3);
+        ends("verify nvme", 2);
         QVERIFY(m_sections["verify nvme"].text.contains(QLatin1String("verifying is not to be had")));
     }
     // The kernel names the sectors that the device cannot read; Orbita finds exactly those.
     void mediumErrorsAreExact() {
-        QCOMPARE(m_sections["scan debug"].status, 1);
+        ends("scan debug", 1);
         const QStringList lines = m_sections["ledger debug"].text.trimmed().split('\n');
         QCOMPARE(lines.size(), 2);
         QVERIFY2(lines[1].startsWith("4660,16,2385920,"), qPrintable(lines[1]));
@@ -170,7 +179,7 @@ private slots:
     }
     void selfTestFailsWhereTheDriveKnowsOfDefects() {
         const Section test = m_sections["selftest simulated sat"];
-        QCOMPARE(test.status, 1);
+        ends("selftest simulated sat", 1);
         const auto tests = test.json().at("self_tests");
         QVERIFY(!tests.empty());
         QCOMPARE(text(tests.at(0), "result"), std::string("failed-read"));
@@ -179,7 +188,7 @@ private slots:
     // True sense data with the failing LBA, by reading and by verifying, to the sector.
     void readingAndVerifyingFindTheSame() {
         for (const char* name : {"read", "verify"}) {
-            QCOMPARE(m_sections[QString("%1 simulated sat").arg(name)].status, 1);
+            ends(QString("%1 simulated sat").arg(name), 1);
             const QStringList lines =
                 m_sections[QString("%1 ledger").arg(name)].text.trimmed().split('\n').filter(",unreadable,");
             QCOMPARE(lines.size(), 3);
@@ -194,7 +203,7 @@ private slots:
         QVERIFY(reading(vitals, "reported-uncorrectable")->at("value").get<int>() > 3);
     }
     void aFreezeIsSurvivedAndPlaced() {
-        QCOMPARE(m_sections["freeze"].status, 1);
+        ends("freeze", 1);
         const QStringList lines = m_sections["freeze ledger"].text.trimmed().split('\n');
         QCOMPARE(lines.filter(",unreadable,").size(), 1);
         QVERIFY2(lines.filter(",unreadable,").value(0).startsWith("50000,16,"), qPrintable(lines.join('\n')));
@@ -205,13 +214,13 @@ private slots:
         QVERIFY(first <= 150000 && 150008 <= first + count);
     }
     void aPulledDriveIsGoneAndNothingIsBlamedOnIt() {
-        QCOMPARE(m_sections["pulled"].status, 3);
+        ends("pulled", 3);
         QVERIFY(m_sections["pulled"].text.contains("The drive went away"));
         QVERIFY(!m_sections["pulled"].text.contains("unreadable"));
     }
     // A command that never comes back is left behind, and the drive that keeps it holds up no listing.
     void aDeadDriveEndsItsScanAndIsListedSilent() {
-        QCOMPARE(m_sections["dead"].status, 3);
+        ends("dead", 3);
         QVERIFY(m_sections["dead"].text.contains("stopped answering"));
         const auto list = m_sections["drives with a dead one"].json();
         for (const auto& drive : list.at("attached")) {

@@ -28,7 +28,15 @@ void SimLink::send(std::span<const Request> requests) {
     m_queue.insert(m_queue.end(), requests.begin(), requests.end());
 }
 
+void SimLink::runInRealTime() {
+    m_clock.waitExactly();
+    m_realTime = true;
+    m_idleSince = m_real.now();
+}
+
 void SimLink::begin(const Request& request) {
+    if (m_realTime)
+        m_clock.sleep(fromSeconds(toSeconds(m_real.now() - m_idleSince) * m_clock.speed()));
     m_begun = true;
     m_begunAt = m_clock.now();
     m_reply = {};
@@ -122,6 +130,7 @@ std::size_t SimLink::collect(std::span<Reply> replies, Nanoseconds patience) {
         if (!m_latency || m_begunAt + *m_latency > until)
             break;
         m_clock.advanceTo(m_begunAt + *m_latency);
+        m_idleSince = m_real.now();
         m_reply.latency = *m_latency;
         m_reply.completedAt = m_clock.now();
         if (m_handsOver)

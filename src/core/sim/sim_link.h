@@ -18,6 +18,10 @@ public:
     // its own.
     explicit SimLink(Scenario scenario, double speed = 0, std::shared_ptr<Condition> condition = {});
 
+    // From now on each answer takes as long as the drive takes for it, and time passes for the drive while
+    // nobody asks it, too: what sends the commands can be timed against the drive. Paced links only.
+    void runInRealTime();
+
     void withdrawQueued() override;
     void abandon() override { m_abandoned = true; }
     [[nodiscard]] std::size_t queueLimit() const override { return 64; }
@@ -47,6 +51,9 @@ private:
     Nanoseconds m_origin; // on the condition's clock
     VirtualClock m_clock;
     double m_speed;
+    bool m_realTime = false;
+    MonotonicClock m_real;
+    Nanoseconds m_idleSince{}; // of m_real
     std::deque<Request> m_queue;
     std::deque<Reply> m_withdrawn;
     std::vector<std::byte> m_data;

@@ -28,11 +28,11 @@ void VirtualClock::advanceTo(Nanoseconds t) {
 void VirtualClock::keepPace() {
     const Nanoseconds real = m_real.now();
     const Nanoseconds due = m_anchorReal + fromSeconds(toSeconds(m_now - m_anchorVirtual) / m_speed);
-    if (!m_anchored || real - due > mostLag) {
+    if (!m_anchored || real - due > (m_exact ? Nanoseconds{} : mostLag)) {
         m_anchored = true;
         m_anchorReal = real;
         m_anchorVirtual = m_now;
-    } else if (due - real > leastWait) {
+    } else if (due - real > (m_exact ? Nanoseconds{} : leastWait)) {
         m_real.sleep(due - real);
     }
 }

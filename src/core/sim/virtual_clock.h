@@ -17,6 +17,9 @@ public:
     // Virtual seconds a real second, from now on; changes nothing in an unpaced clock.
     void setSpeed(double speed);
     [[nodiscard]] double speed() const { return m_speed; }
+    // Paced, from now on: no wait is cut short to make up for one that took too long, and none is saved up.
+    // For what times each answer, where else only the whole keeps pace.
+    void waitExactly() { m_exact = true; }
     // Moves on to `t`; does nothing if that has passed.
     void advanceTo(Nanoseconds t);
 
@@ -28,6 +31,7 @@ private:
     Nanoseconds m_anchorVirtual{};
     Nanoseconds m_anchorReal{};
     bool m_anchored = false;
+    bool m_exact = false;
     MonotonicClock m_real;
 };
 
