@@ -91,6 +91,8 @@ QString tapeTitle(const TapeEntry& entry) {
         return tr("image compared");
     case TapeKind::saved:
         return tr("saved");
+    case TapeKind::atOnce:
+        return entry.count > 1 ? tr("several at once") : tr("one at a time");
     case TapeKind::tooMany:
         return tr("tape is full");
     case TapeKind::ended:
@@ -192,6 +194,11 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
                                       .arg(format::count(entry.count));
     case TapeKind::saved:
         return tr("the image holds %1").arg(sectors(entry.count));
+    case TapeKind::atOnce:
+        return entry.count > 1
+                   ? tr("%1 commands at the drive at once; what looks slow is measured again alone")
+                         .arg(format::count(entry.count))
+                   : tr("this order, or this way to the drive, allows no more");
     case TapeKind::tooMany:
         return tr("what follows is counted, not listed");
     case TapeKind::ended:

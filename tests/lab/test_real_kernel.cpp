@@ -146,6 +146,23 @@ private slots:
         QVERIFY2(lines[1].contains(",unreadable,") && lines[1].endsWith(",confirmed,given"),
                  qPrintable(lines[1]));
     }
+    // NVMe commands of which several are at the drive at once, by the kernel's own queue for them, and one
+    // after the other: the drive's own word on what it cannot read, exact either way.
+    void nvmeReadsSeveralAtOnce() {
+        QVERIFY2(m_sections["scan nvme"].text.contains("8 commands at the drive at once"),
+                 qPrintable(m_sections["scan nvme"].text.right(4000)));
+        QVERIFY(!m_sections["worn nvme alone"].text.contains("at the drive at once"));
+        for (const char* name : {"worn nvme", "worn nvme alone"}) {
+            ends(name, 1);
+            const QStringList lines =
+                m_sections[QString("%1 ledger").arg(name)].text.trimmed().split('\n').filter(",unreadable,");
+            QCOMPARE(lines.size(), 2);
+            QVERIFY2(lines[0].startsWith("70000,1,") && lines[0].endsWith(",confirmed,given"),
+                     qPrintable(lines[0]));
+            QVERIFY2(lines[1].startsWith("100001,1,") && lines[1].endsWith(",confirmed,given"),
+                     qPrintable(lines[1]));
+        }
+    }
     // From here on: the simulated drives of lab/simulated-disk as disks of that kernel.
     void simulatedDrivesAreDisksOfTheKernel() {
         const auto list = m_sections["drives simulated"].json();

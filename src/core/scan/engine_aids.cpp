@@ -195,6 +195,8 @@ void Engine::chooseDepth() {
     m_status.depth = m_drive->link().setDepth(wanted) ? wanted : 1;
     if (m_status.depth == 1)
         m_drive->link().setDepth(1);
+    if (m_status.depth > 1 || m_plan.asked.depth > 1)
+        note({.kind = TapeKind::atOnce, .count = m_status.depth});
 }
 
 // Of several at the drive at once, nobody knows which one was slow: whoever looks so is measured again alone,

@@ -13,7 +13,7 @@ constexpr std::array<std::string_view, 12> endedNames = {
     "running", "complete",    "stopped", "stop-rule", "drive-gone",  "no-answer",
     "shrunk",  "link-faults", "refused", "locked",    "reader-lost", "verify-doubted"};
 
-constexpr std::array<std::string_view, 45> kindNames = {"started",
+constexpr std::array<std::string_view, 46> kindNames = {"started",
                                                         "pace-measured",
                                                         "paused",
                                                         "resumed",
@@ -56,7 +56,8 @@ constexpr std::array<std::string_view, 45> kindNames = {"started",
                                                         "saving-halts",
                                                         "saving-goes-on",
                                                         "image-compared",
-                                                        "saved"};
+                                                        "saved",
+                                                        "at-once"};
 
 constexpr std::array<std::string_view, 6> disturbanceNames = {"none",      "other-load", "starved",
                                                               "suspended", "shared-way", "beside"};

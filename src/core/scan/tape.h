@@ -55,6 +55,7 @@ enum class TapeKind : std::uint8_t {
     savingGoesOn,
     imageCompared, // the image was read and compared with its map; count: parts that were not what was saved
     saved,         // count: sectors that the image holds
+    atOnce,        // count: commands at the drive at once from here on; 1: more were asked for, to no avail
 };
 
 enum class Ended : std::uint8_t {

@@ -47,8 +47,7 @@ public:
     }
 
     bool setDepth(std::uint32_t depth) override {
-        const bool several = !m_handsOver && depth <= channelEntries; // only what the block layer carries
-        m_depth = several ? std::max(depth, 1U) : 1;
+        m_depth = m_channel->several && depth <= channelEntries ? std::max(depth, 1U) : 1;
         return m_depth == depth;
     }
 

@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/drive/link/reader/device.h"
+#include "core/drive/link/reader/kernel_ring.h"
 #include "core/drive/plain/read_block.h"
 
 #include <cerrno>
 #include <cstdio>
 #include <fcntl.h>
-#include <liburing.h>
 #include <linux/fs.h>
 #include <linux/stat.h>
 #include <string>
@@ -94,52 +94,10 @@ int openFile(ReaderChannel& channel, const char* path) {
     } else {
         channel.sizeBytes = static_cast<std::uint64_t>(status.st_size);
     }
+    channel.several = channel.direct;
     tellOpen(channel);
     return file;
 }
-
-// The kernel's queue for reads that are under way together.
-class Together {
-public:
-    Together() : m_works(io_uring_queue_init(channelEntries, &m_ring, 0) == 0) {}
-    ~Together() {
-        if (m_works)
-            io_uring_queue_exit(&m_ring);
-    }
-    Together(const Together&) = delete;
-    Together& operator=(const Together&) = delete;
-
-    [[nodiscard]] bool works() const { return m_works; }
-
-    bool begin(int file, char* buffer, ChannelEntry& entry) {
-        io_uring_sqe* sqe = io_uring_get_sqe(&m_ring);
-        if (sqe == nullptr)
-            return false;
-        io_uring_prep_read(sqe, file, buffer, plain::lengthOf(entry.block), plain::offsetOf(entry.block));
-        io_uring_sqe_set_data(sqe, &entry);
-        entry.latencyNs = nowNs(); // when it began, until it is answered
-        return io_uring_submit(&m_ring) == 1;
-    }
-
-    ChannelEntry* finishOne(Nanoseconds patience) {
-        __kernel_timespec wait{patience.count() / 1'000'000'000, patience.count() % 1'000'000'000};
-        io_uring_cqe* cqe = nullptr;
-        if (io_uring_wait_cqe_timeout(&m_ring, &cqe, &wait) != 0)
-            return nullptr;
-        auto* entry = static_cast<ChannelEntry*>(io_uring_cqe_get_data(cqe));
-        const int result = cqe->res;
-        io_uring_cqe_seen(&m_ring, cqe);
-        entry->completedAtNs = nowNs();
-        entry->latencyNs = entry->completedAtNs - entry->latencyNs;
-        entry->systemError = result < 0 ? -result : 0;
-        entry->transferredBytes = result < 0 ? 0 : static_cast<std::uint32_t>(result);
-        return entry;
-    }
-
-private:
-    io_uring m_ring{};
-    bool m_works;
-};
 
 class PlainDevice final : public Device {
 public:
@@ -149,11 +107,24 @@ public:
     bool begin(char* buffer, ChannelEntry& entry) override {
         if (!m_direct || plain::lengthOf(entry.block) > maxReadBytes)
             return false;
-        if (!m_together)
-            m_together = std::make_unique<Together>();
-        return m_together->works() && m_together->begin(m_file, buffer, entry);
+        if (!m_ring)
+            m_ring = std::make_unique<KernelRing>();
+        io_uring_sqe* const sqe = m_ring->works() ? m_ring->next() : nullptr;
+        if (sqe == nullptr)
+            return false;
+        io_uring_prep_read(sqe, m_file, buffer, plain::lengthOf(entry.block), plain::offsetOf(entry.block));
+        return m_ring->begin(sqe, entry);
     }
-    ChannelEntry* finishOne(Nanoseconds patience) override { return m_together->finishOne(patience); }
+
+    ChannelEntry* finishOne(Nanoseconds patience) override {
+        const auto finished = m_ring->finishOne(patience);
+        if (!finished)
+            return nullptr;
+        ChannelEntry& entry = *finished->entry;
+        entry.systemError = finished->result < 0 ? -finished->result : 0;
+        entry.transferredBytes = finished->result < 0 ? 0 : static_cast<std::uint32_t>(finished->result);
+        return &entry;
+    }
 
     void execute(const ReaderChannel& channel, char* buffer, ChannelEntry& entry) override {
         entry.transferredBytes = 0;
@@ -183,7 +154,7 @@ public:
 private:
     int m_file;
     bool m_direct;
-    std::unique_ptr<Together> m_together; // once it is needed
+    std::unique_ptr<KernelRing> m_ring; // once it is needed
 };
 
 } // namespace

@@ -77,6 +77,7 @@ struct ReaderChannel {
     std::uint32_t nameSpace;          // of an NVMe device
     bool blockDevice;
     bool direct;
+    bool several; // commands may be at the device at once, as far as opening can tell
 
     alignas(64) std::atomic<std::uint32_t> submitted;
     std::atomic<std::uint32_t>
