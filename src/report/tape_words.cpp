@@ -183,7 +183,10 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
     case TapeKind::elsewhere:
         return tr("the same serial number and capacity at another place");
     case TapeKind::notStored:
-        return tr("reads as zeros, which solid state gives without looking: vouches for nothing");
+        return entry.causeGiven
+                   ? tr("by the drive's own word; it answers without its medium: vouches for nothing")
+                   : tr("reads as zeros, which a drive that can forget gives without looking: vouches for "
+                        "nothing");
     case TapeKind::savingHalts:
         return tr("reading waits until there is room or the place answers");
     case TapeKind::savingGoesOn:

@@ -88,10 +88,11 @@ QString textReport(const ScanRecord& record) {
                              words::gradeMeaning(grade, record.limits, status.unit, rotating));
 
     if (status.totals.notStored > 0)
-        text += QStringLiteral("  %1 %2  %3\n")
-                    .arg(tr("not stored").leftJustified(11),
-                         format::count(status.totals.notStored).rightJustified(14),
-                         tr("reads as zeros, which solid state gives without looking: not vouched for"));
+        text +=
+            QStringLiteral("  %1 %2  %3\n")
+                .arg(tr("not stored").leftJustified(11),
+                     format::count(status.totals.notStored).rightJustified(14),
+                     tr("nothing seems to be stored there; answered without the medium: not vouched for"));
 
     if (const std::vector<LeftUnread> unread = leftUnread(record); !unread.empty()) {
         text += QLatin1Char('\n') + tr("Left unread: %1 places").arg(format::count(unread.size())) +

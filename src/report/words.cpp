@@ -315,14 +315,14 @@ QString judgement(const RunningJudgement& j) {
     if (j.samples > 0)
         text += QLatin1Char(' ') + sampleStatement(j);
     if (j.notStoredShare > 0)
-        text += QLatin1Char(' ') + tr("%1 of it reads as zeros, which solid state gives without looking "
-                                      "where nothing is stored: not "
-                                      "vouched for.")
+        text += QLatin1Char(' ') + tr("Nothing seems to be stored in %1 of it; a drive answers for that "
+                                      "without its medium: not vouched for.")
                                        .arg(format::percent(j.notStoredShare, 1));
     if (j.disturbed > 0)
         text += QLatin1Char(' ') + tr("%1 late blocks are not counted: something else used the drive.")
                                        .arg(format::count(j.disturbed));
-    const QString next = j.next == NextStep::goOn && j.vouchedShare >= 1 ? QString() : nextStep(j.next);
+    const bool nothingLeft = j.vouchedShare + j.notStoredShare > 1 - 1e-9;
+    const QString next = j.next == NextStep::goOn && nothingLeft ? QString() : nextStep(j.next);
     return next.isEmpty() ? text : text + QLatin1Char(' ') + next;
 }
 

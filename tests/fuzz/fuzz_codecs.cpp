@@ -11,6 +11,7 @@
 #include "core/drive/scsi/commands.h"
 #include "core/drive/scsi/log_pages.h"
 #include "core/drive/scsi/pages.h"
+#include "core/drive/scsi/provisioning.h"
 #include "core/inventory/partition_table.h"
 #include "core/sim/virtual_clock.h"
 #include "core/vitals/findings.h"
@@ -79,6 +80,16 @@ void scsiPages(Bytes bytes) {
         (void)scsi::recoveryTimeLimit(mode->page);
     if (const auto defects = scsi::decodeDefects12(bytes))
         mustHold(defects->listed.size() <= bytes.size());
+}
+
+// Lists never run backwards or past the end of what can be counted.
+void scsiHeld(Bytes bytes) {
+    if (const auto pieces = scsi::decodeLbaStatus(bytes))
+        for (std::size_t i = 1; i < pieces->size(); ++i)
+            mustHold((*pieces)[i].span.first == (*pieces)[i - 1].span.end() && !(*pieces)[i].span.empty());
+    if (const auto zones = scsi::decodeZones(bytes))
+        for (const scsi::Zone& zone : *zones)
+            mustHold(zone.written <= zone.span.count && zone.span.end() > zone.span.first);
 }
 
 void scsiLogs(Bytes bytes) {
@@ -214,6 +225,7 @@ constexpr Codec codecs[] = {
     {"ata-logs", ataLogs},
     {"scsi-pages", scsiPages},
     {"scsi-logs", scsiLogs},
+    {"scsi-held", scsiHeld},
     {"sense", sense},
     {"nvme-pages", nvmePages},
     {"partition-table", partitionTable},

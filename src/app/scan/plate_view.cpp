@@ -158,8 +158,8 @@ QStringList PlateView::describe(const LbaSpan& span) const {
                         ? tr("the drive itself lists this place")
                         : tr("the drive itself lists %1 places here").arg(format::count(suspects.size()));
     if (summary.worst == Grade::none && record.plate->at(first).notStored())
-        return lines << tr("reads as zeros: nothing seems stored here")
-                     << tr("solid state answers so without looking: not vouched for");
+        return lines << tr("nothing seems to be stored here")
+                     << tr("the drive answers without its medium: not vouched for");
     if (summary.worst == Grade::none)
         return suspected.isEmpty() ? lines << tr("not read yet") : lines << tr("not read yet") << suspected;
     const auto counts = record.plate->countGrades(first, blocks);

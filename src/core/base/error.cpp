@@ -58,4 +58,10 @@ Error systemError(std::string tried, std::string on, int systemError) {
     return error;
 }
 
+Error tooShort(const char* what, std::size_t bytes) {
+    return {Error::Kind::unusable, std::string("reading ") + what, "",
+            "the answer has only " + std::to_string(bytes) + " bytes",
+            "Ask again; if it stays so, the bridge or controller does not hand it on: try another adapter."};
+}
+
 } // namespace orbita

@@ -34,4 +34,7 @@ using Result = tl::expected<T, Error>;
 // The error for `systemError` (an errno value), with advice where there is some to give.
 Error systemError(std::string tried, std::string on, int systemError);
 
+// The error for an answer about `what` that ends before it says what it has to.
+Error tooShort(const char* what, std::size_t bytes);
+
 } // namespace orbita

@@ -119,6 +119,7 @@ Result<std::unique_ptr<Drive>> openScsiDrive(CommandPath way, DriveIdentity know
     if (!codec.longCommands)
         mostSectors = std::min(mostSectors, 0xFFFFU);
     DriveLimits limits = limitsFor(mostSectors);
+    limits.forgets = capacity->forgets;
     limits.verifies = takes(enquiry, codec.command(ReadWay::verify, {}, known.logicalBytes));
     if (limits.verifies)
         limits.pastCache = ReadWay::verify;

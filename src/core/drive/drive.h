@@ -47,7 +47,8 @@ struct DriveLimits {
     std::uint32_t maxSectors = 0;           // the longest single read accepted
     std::uint32_t maxSectorsPerCommand = 0; // what reaches the drive as one command; 0 where not told
     bool verifies = false;                  // takes ReadWay::verify, as far as it tells before it is tried
-    std::optional<ReadWay> pastCache{};     // the way past the drive's own cache; absent: there is none
+    bool forgets = false; // can be told to forget, and answers for that without the medium: with zeros
+    std::optional<ReadWay> pastCache{}; // the way past the drive's own cache; absent: there is none
     std::vector<AccessNote> notes;
 };
 

@@ -79,6 +79,8 @@ namespace {
 constexpr std::uint8_t ascBecomingReady = 0x04;
 constexpr std::uint8_t ascInvalidOpcode = 0x20;
 constexpr std::uint8_t ascBeyondEnd = 0x21;
+constexpr std::uint8_t ascqNotWritten = 0x06;    // attempt to read invalid data
+constexpr std::uint8_t ascqBeyondPointer = 0x07; // read boundary violation
 constexpr std::uint8_t ascInvalidField = 0x24;
 constexpr std::uint8_t ascInformationCrc = 0x47;
 constexpr std::uint8_t ascNoMedium = 0x3A;
@@ -105,6 +107,8 @@ Judged judgeSense(const scsi::Sense& sense) {
     case scsi::senseKey::abortedCommand:
         return {sense.asc == ascInformationCrc ? Outcome::linkFault : Outcome::bareError, {}};
     case scsi::senseKey::illegalRequest:
+        if (sense.asc == ascBeyondEnd && (sense.ascq == ascqNotWritten || sense.ascq == ascqBeyondPointer))
+            return {Outcome::nothing, {}};
         return {sense.asc == ascBeyondEnd                                       ? Outcome::beyondEnd
                 : sense.asc == ascInvalidOpcode || sense.asc == ascInvalidField ? Outcome::refused
                                                                                 : Outcome::bareError,
@@ -149,6 +153,8 @@ Judged judgeNvme(const Reply& reply) {
     };
     if (is(2, {0x81, 0x82, 0x83, 0x84}))
         return {Outcome::unreadable, {}};
+    if (is(2, {0x87}))
+        return {Outcome::nothing, {}};
     if (is(0, {0x80}))
         return {Outcome::beyondEnd, {}};
     if (is(0, {0x01, 0x02}))

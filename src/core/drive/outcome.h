@@ -18,6 +18,7 @@ enum class Outcome : std::uint8_t {
     readerLost,  // Orbita's own way to the drive broke: says nothing of the drive
     interrupted, // a reset or the like came between: says nothing, to be sent again, not graded
     notReady,    // it is spinning up or busy with itself: to be asked again later, not graded
+    nothing,     // nothing is stored there, and the drive gives no data for it: no defect
     locked,      // a password or protection keeps the data: no defect
     refused,     // the drive does not know the command or an option of it
     withdrawn,   // not sent
@@ -40,15 +41,16 @@ Judged judgePlain(const Reply& reply);
 
 // SCSI (SPC sense keys; SBC): 01 -> answered, recovered; 03 -> unreadable; 0B/47, and busy or aborted by
 // status -> link fault or interrupted; 06 -> interrupted; 02/04 -> not ready; 02/3A -> gone; 07 -> locked;
-// 05/21 -> beyond end; 05/20 and 05/24 -> refused; 04 and anything else -> bare error. Deferred sense is
-// about an earlier command: interrupted.
+// 05/21 -> beyond end, but 05/21/06 and 05/21/07 (not written, beyond a zone's write pointer) -> nothing;
+// 05/20 and 05/24 -> refused; 04 and anything else -> bare error. Deferred sense is about an earlier command:
+// interrupted.
 Judged judgeScsi(const Reply& reply);
 
 // NVMe (completion status): 2/81h Unrecovered Read Error, 2/82h and 2/83h and 2/84h Protection Information
-// checks -> unreadable; 0/80h LBA Out of Range -> beyond end; 0/04h Data Transfer Error -> link fault; 0/07h
-// and 0/08h aborted, and 0/82h Namespace Not Ready -> interrupted, not ready; 2/86h Access Denied, 0/15h and
-// 0/1Eh Operation Denied and Locked -> locked; 0/01h and 0/02h invalid opcode or field -> refused; anything
-// else -> bare error.
+// checks -> unreadable; 2/87h Deallocated or Unwritten -> nothing; 0/80h LBA Out of Range -> beyond end;
+// 0/04h Data Transfer Error -> link fault; 0/07h and 0/08h aborted, and 0/82h Namespace Not Ready ->
+// interrupted, not ready; 2/86h Access Denied, 0/15h and 0/1Eh Operation Denied and Locked -> locked; 0/01h
+// and 0/02h invalid opcode or field -> refused; anything else -> bare error.
 Judged judgeNvme(const Reply& reply);
 
 // The same for errors that the system itself reported, whatever the protocol.

@@ -51,8 +51,8 @@ Engine::Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits,
     , m_estimator(m_grid.span)
     , m_rules(m_plan.asked.rules)
     , m_window(drive.link().queueLimit()) {
-    // Solid state tells by what comes back whether it has looked at the medium at all.
-    if (m_aids.image || (m_plan.asked.way == ReadWay::read && drive.identity().rotating == false))
+    // By what comes back it tells whether it has looked at the medium at all.
+    if (m_aids.image || (m_plan.asked.way == ReadWay::read && forgets()))
         drive.link().handOverReads(m_grid.blockSectors * drive.identity().logicalBytes);
     m_window = drive.link().queueLimit();
     m_answers.resize(m_window);
@@ -170,6 +170,7 @@ Ended Engine::run(const std::stop_token& stop) {
         m_ended = Ended::verifyDoubted;
     if (m_aids.image && m_aids.image->check().wasOpen)
         note({.kind = TapeKind::imageCompared, .count = m_aids.image->check().dropped.size()});
+    askStored();
     if (m_ended == Ended::running)
         measurePace();
     if (m_ended == Ended::running)
@@ -428,7 +429,7 @@ void Engine::takeGood(std::uint64_t block, const ReadAnswer& answer) {
         latency = std::max(latency, m_runUp);
     m_runUp = {};
     m_lastGood = block;
-    if (takeNotStored(block, answer))
+    if (takeNothing(block, answer))
         return;
     m_bytesRead += std::uint64_t{m_grid.blockSectors} * m_drive->identity().logicalBytes;
     ++m_news.read;

@@ -71,7 +71,13 @@ private:
     void nameLoad();
     bool foundElsewhere();
     [[nodiscard]] Disturbance disturbanceOf(const ReadAnswer& answer);
-    bool takeNotStored(std::uint64_t block, const ReadAnswer& answer);
+    void askStored();
+    [[nodiscard]] bool forgets() const {
+        return m_drive->identity().rotating == false || m_drive->limits().forgets;
+    }
+    [[nodiscard]] bool holdsNothing(const LbaSpan& span, const ReadAnswer& answer) const;
+    bool takeNothing(std::uint64_t block, const ReadAnswer& answer);
+    void settleNothing(std::uint64_t block, Nanoseconds latency);
     void sampleUnit();
     void chooseDepth();
     Disturbance besideASlowOne(Nanoseconds latency, Grader::Graded graded);
@@ -137,7 +143,7 @@ private:
     bool m_recoveryRefused = false;
     bool m_savingHalted = false;
     Nanoseconds m_loadNamed{};
-    std::uint64_t m_notStoredTold = 0;
+    StoredMap m_stored;            // by the drive's own word
     Nanoseconds m_quickestEmpty{}; // of the blocks that hold nothing
     Nanoseconds m_usualAlone{};    // what a block takes with nothing beside it; zero: as the baseline
     Nanoseconds m_slowUntil{};     // when the latest slow block of several at once was answered

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is beside the drive in a scan: the image that is saved to, the drive's recovery time, who else uses
 // it, and what its answers say about whether it looked at the medium.
+#include "core/base/bytes.h"
 #include "core/image/image_writer.h"
 #include "core/scan/engine.h"
 #include "core/scan/engine_times.h"
@@ -19,10 +20,6 @@ constexpr Nanoseconds loadInterval = std::chrono::seconds{10}; // between looks 
 constexpr std::uint32_t usualDepth = 8;
 constexpr std::uint64_t unitSamples = 256;
 constexpr std::uint64_t leastUnitSamples = 64;
-
-bool allZero(std::span<const std::byte> data) {
-    return std::all_of(data.begin(), data.end(), [](std::byte b) { return b == std::byte{0}; });
-}
 
 } // namespace
 
@@ -134,29 +131,48 @@ bool Engine::foundElsewhere() {
     return true;
 }
 
-// Solid state answers for what was never written, or given back, without looking: with zeros,
-// and as fast as the link carries them.
-bool Engine::takeNotStored(std::uint64_t block, const ReadAnswer& answer) {
-    if (answer.data.empty() || m_drive->identity().rotating != false || !allZero(answer.data) ||
-        answer.data.size() < std::size_t{m_grid.spanOf(block).count.value} * m_drive->identity().logicalBytes)
+// What was never written, or given back, is answered without the medium. The drive's own word decides;
+// without it, zeros from a drive that can forget are taken for such.
+bool Engine::holdsNothing(const LbaSpan& span, const ReadAnswer& answer) const {
+    if (m_stored.told.contains(span))
+        return m_stored.nothing.contains(span);
+    return forgets() && !answer.data.empty() &&
+           answer.data.size() >= std::size_t{span.count.value} * m_drive->identity().logicalBytes &&
+           allZero(answer.data);
+}
+
+bool Engine::takeNothing(std::uint64_t block, const ReadAnswer& answer) {
+    const LbaSpan span = m_grid.spanOf(block);
+    if (!holdsNothing(span, answer))
         return false;
-    // Late by what such blocks take: a finding like any other.
     m_quickestEmpty =
         m_quickestEmpty.count() == 0 ? answer.latency : std::min(m_quickestEmpty, answer.latency);
-    if (gradeOf(answer.latency - m_quickestEmpty, m_grader.unit(), m_grader.limits()) != Grade::steady)
+    // One that was that long in coming is a finding like any other.
+    const Nanoseconds unit = std::max(m_grader.unit(), solidStateUnit(m_quickestEmpty));
+    if (gradeOf(answer.latency - m_quickestEmpty, unit, m_grader.limits()) >= Grade::laboured)
         return false;
-    m_plate->set(block, {Grade::none, Standing::once, encodeLatency(answer.latency)});
-    ++m_status.totals.notStored;
+    settleNothing(block, answer.latency);
     if (m_grader.holding())
-        m_feed.cover(m_grid.spanOf(block));
+        m_feed.cover(span);
     ++m_news.read;
     m_news.readTime += answer.latency;
     m_observedTime += answer.latency;
-    if (m_notStoredTold == 0) {
-        m_notStoredTold = m_status.totals.notStored;
-        note({.kind = TapeKind::notStored, .span = m_grid.spanOf(block)});
-    }
     return true;
+}
+
+void Engine::settleNothing(std::uint64_t block, Nanoseconds latency) {
+    m_plate->set(block, {Grade::none, Standing::once, encodeLatency(latency)});
+    if (++m_status.totals.notStored == 1)
+        note({.kind = TapeKind::notStored,
+              .span = m_grid.spanOf(block),
+              .causeGiven = m_stored.told.contains(m_grid.spanOf(block))});
+}
+
+void Engine::askStored() {
+    if (!m_aids.stored || m_stop.stop_requested())
+        return;
+    if (auto map = m_aids.stored(m_grid.span, m_stop))
+        m_stored = std::move(*map);
 }
 
 // What solid state takes for a block differs over the drive: one block out of each of many equal parts says

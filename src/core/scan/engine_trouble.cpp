@@ -59,6 +59,12 @@ void Engine::resolve(const Trouble& trouble) {
     case Outcome::refused:
         m_ended = Ended::refused;
         break;
+    case Outcome::nothing:
+        settleNothing(block, trouble.answer.latency);
+        m_plate->settle(block, 1);
+        m_feed.cover(m_grid.spanOf(block));
+        finishBlock();
+        break;
     case Outcome::withdrawn:
         break; // to be sent again
     }
@@ -190,6 +196,9 @@ void Engine::resolveUnreadable(std::uint64_t block, const Judged& judged) {
             continue; // the same piece again
         case Outcome::notReady:
             waitUntilReady(block);
+            continue;
+        case Outcome::nothing:
+            splitter.report(true);
             continue;
         case Outcome::linkFault:
             ++m_status.totals.linkFaults;

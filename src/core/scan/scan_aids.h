@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/drive/drive.h"
+#include "core/drive/stored_map.h"
 
 #include <atomic>
 #include <functional>
@@ -31,6 +32,10 @@ using DriveFinder = std::function<std::unique_ptr<Drive>(const std::stop_token&)
 // Who else uses the drive just now, in words such as "cp (1234)"; empty where it cannot be told.
 using LoadFinder = std::function<std::vector<std::string>()>;
 
+// What the drive says of a span that it holds; nothing where it does not answer. Asked once, before the first
+// block.
+using StoredWord = std::function<std::optional<StoredMap>(LbaSpan, const std::stop_token&)>;
+
 // How long the drive itself tries to read a sector before it reports it as unreadable.
 class RecoveryTime {
 public:
@@ -49,6 +54,7 @@ struct ScanAids {
     DamningReadings damning{};
     DriveFinder finder{};
     LoadFinder whoElse{};
+    StoredWord stored{};
     std::shared_ptr<RecoveryTime> recovery{};
     // How many scans of this process read through the USB hub that the drive hangs on; null where it has
     // none.

@@ -332,6 +332,7 @@ Scenario readScenario(const Json& json) {
     list("other_load", [&](ObjectReader o) { scenario.otherLoads.push_back(readOtherLoad(std::move(o))); });
     list("not_stored",
          [&](ObjectReader o) { scenario.notStored.push_back(readNotStored(std::move(o), scenario)); });
+    scenario.zoneSectors = top.whole("zone_sectors", 0, scenario.identity.capacity.value, 0);
     scenario.limitsRecovery = top.flag("limits_recovery", true);
     scenario.verifyLies = top.flag("verify_lies", false);
     scenario.front = readFront(top);

@@ -121,6 +121,7 @@ struct Scenario {
     std::vector<Defect> defects; // ascending; unreadable ones cover whole physical sectors
     std::vector<Speckle> speckles;
     std::vector<OtherLoad> otherLoads;
+    std::uint64_t zoneSectors = 0;  // of a zoned drive; each zone holds what comes before its not stored end
     std::vector<LbaSpan> notStored; // never written, or given back: read without the medium
     bool limitsRecovery = true;     // how long it tries to read a sector can be set
     bool verifyLies = false;        // answers every verify at once, without looking

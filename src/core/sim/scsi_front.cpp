@@ -3,11 +3,13 @@
 #include "core/sim/front.h"
 
 #include "core/base/bytes.h"
+#include "core/base/span_set.h"
 #include "core/drive/outcome.h"
 #include "core/drive/scsi/ata_translation.h"
 #include "core/drive/scsi/commands.h"
 #include "core/drive/scsi/log_pages.h"
 #include "core/drive/scsi/pages.h"
+#include "core/drive/scsi/provisioning.h"
 
 #include <algorithm>
 
@@ -36,6 +38,8 @@ class ScsiFront final : public CommandFront {
 public:
     ScsiFront(const Scenario& scenario, std::shared_ptr<Condition> condition)
         : m_scenario(scenario), m_condition(std::move(condition)) {
+        for (const LbaSpan& span : scenario.notStored)
+            m_notStored.add(span);
         if (scenario.front != Front::scsi)
             m_ata = makeAtaFront(scenario, m_condition);
     }
@@ -105,9 +109,15 @@ public:
         case scsi::opcode::serviceActionIn16: {
             if (m_scenario.front == Front::bridge)
                 break;
+            if (block.bytes[1] == std::byte{scsi::getLbaStatusAction})
+                return m_scenario.front == Front::scsi && forgets() ? held(block) : refuse(reply);
             const auto bytes = scsi::encodeCapacity16(capacity());
             return {bytes.begin(), bytes.end()};
         }
+        case scsi::opcode::zoningIn:
+            if (m_scenario.zoneSectors == 0)
+                break;
+            return zones(block);
         case scsi::opcode::modeSense10:
             return mode(block, reply);
         case scsi::opcode::modeSelect10:
@@ -147,7 +157,49 @@ private:
         c.sectors = m_scenario.identity.capacity;
         c.logicalBytes = m_scenario.identity.logicalBytes;
         c.physicalBytes = m_scenario.identity.physicalBytes;
+        c.forgets = forgets();
         return c;
+    }
+
+    [[nodiscard]] bool forgets() const {
+        return !m_scenario.notStored.empty() && m_scenario.zoneSectors == 0;
+    }
+
+    static std::vector<std::byte> refuse(Reply& reply) {
+        putSense(reply, invalidField());
+        return {};
+    }
+
+    [[nodiscard]] std::vector<std::byte> held(const CommandBlock& block) const {
+        const LbaSpan asked = spanBetween(scsi::lbaOf(block), Lba{} + m_scenario.identity.capacity);
+        const std::size_t room = (scsi::sectorsOf(block) - scsi::lbaStatusHeaderBytes) / scsi::lbaStatusBytes;
+        std::vector<scsi::LbaStatus> list;
+        for (const LbaSpan& gap : m_notStored.gaps(asked))
+            list.push_back({gap, true});
+        for (const LbaSpan& nothing : m_notStored.spans())
+            if (const LbaSpan inside = intersection(nothing, asked); !inside.empty())
+                list.push_back({inside, false});
+        std::sort(list.begin(), list.end(),
+                  [](const auto& a, const auto& b) { return a.span.first < b.span.first; });
+        list.resize(std::min(list.size(), room));
+        return scsi::encodeLbaStatus(list);
+    }
+
+    [[nodiscard]] std::vector<std::byte> zones(const CommandBlock& block) const {
+        const std::uint64_t size = m_scenario.zoneSectors;
+        const std::uint64_t capacity = m_scenario.identity.capacity.value;
+        const std::size_t room = (scsi::sectorsOf(block) - scsi::zoneHeaderBytes) / scsi::zoneBytes;
+        std::vector<scsi::Zone> list;
+        for (std::uint64_t first = scsi::lbaOf(block).value / size * size;
+             first < capacity && list.size() < room; first += size) {
+            const LbaSpan zone{{first}, {std::min(size, capacity - first)}};
+            SectorCount written = zone.count;
+            for (const LbaSpan& nothing : m_notStored.spans())
+                if (nothing.first < zone.end() && nothing.end() >= zone.end())
+                    written = spanBetween(zone.first, nothing.first).count;
+            list.push_back({zone, written});
+        }
+        return scsi::encodeZones(list);
     }
 
     static scsi::Sense currentSense(const Condition::State& state) {
@@ -213,7 +265,8 @@ private:
         case scsi::vpd::characteristics:
             if (m_scenario.front == Front::bridge)
                 break;
-            return scsi::encodeCharacteristics({id.rotationRate, 0});
+            return scsi::encodeCharacteristics(
+                {id.rotationRate, static_cast<std::uint8_t>(m_scenario.zoneSectors > 0 ? 1 : 0)});
         default:
             break;
         }
@@ -375,6 +428,7 @@ private:
     }
 
     Scenario m_scenario;
+    SpanSet m_notStored;
     std::shared_ptr<Condition> m_condition;
     std::unique_ptr<CommandFront> m_ata;
 };

@@ -39,6 +39,19 @@ DamningReadings damningReadingsOf(const Target& target) {
     };
 }
 
+StoredWord storedWordOf(const Target& target) {
+    if (target.partition || (!target.simulated() && target.commandNode.empty()))
+        return {};
+    return [target](LbaSpan span, const std::stop_token& stop) -> std::optional<StoredMap> {
+        auto way = openCommandPath(target, false, stop);
+        if (!way || !way->link)
+            return std::nullopt;
+        Enquiry enquiry(*way->link, way->speaks, way->path, vitalsPatience, stop);
+        auto map = askStored(enquiry, span);
+        return map ? std::optional(std::move(*map)) : std::nullopt;
+    };
+}
+
 // One count for each hub, kept while a scan uses it.
 std::shared_ptr<std::atomic<int>> sharersOf(const std::string& hub) {
     static std::mutex mutex;
@@ -73,6 +86,7 @@ ScanAids aidsFor(const Target& target, const std::string& owedFolder) {
     aids.damning = damningReadingsOf(target);
     aids.finder = finderOf(target);
     aids.whoElse = loadFinderOf(target);
+    aids.stored = storedWordOf(target);
     if (!target.simulated())
         aids.sharingHub = sharersOf(usbHubOf(target.identity.path));
     aids.recovery = recoveryTimeOf(target, owedFolder);

@@ -77,7 +77,7 @@ private slots:
     }
     void everyScsiOpcode() {
         const std::set<unsigned> reading = {0x00, 0x03, 0x08, 0x12, 0x1A, 0x25, 0x28, 0x2F,
-                                            0x37, 0x4D, 0x5A, 0x88, 0x8F, 0xA0, 0xB7};
+                                            0x37, 0x4D, 0x5A, 0x88, 0x8F, 0x95, 0xA0, 0xB7};
         for (unsigned opcode = 0; opcode < 256; ++opcode) {
             QCOMPARE(passes(blockOf(Protocol::scsi, opcode), Admission::readingOnly),
                      reading.contains(opcode));
@@ -97,8 +97,15 @@ private slots:
         QVERIFY(!passes(log, Admission::stateToo));
         QVERIFY(passes(scsi::readCapacity16(), Admission::readingOnly));
         CommandBlock other = scsi::readCapacity16();
-        other.bytes[1] = std::byte{0x12}; // another service action
+        other.bytes[1] = std::byte{0x13}; // another service action
         QVERIFY(!passes(other, Admission::stateToo));
+        QVERIFY(passes(scsi::getLbaStatus({77}, 4096), Admission::readingOnly));
+        CommandBlock zones = scsi::reportZones({0}, 4096);
+        QVERIFY(passes(zones, Admission::readingOnly));
+        zones.bytes[1] = std::byte{0x04}; // of the zoning commands, RESET WRITE POINTER has this number
+        QVERIFY(!passes(zones, Admission::stateToo));
+        zones.bytes[0] = std::byte{0x94}; // ZONING OUT
+        QVERIFY(!passes(zones, Admission::stateToo));
         CommandBlock start = blockOf(Protocol::scsi, scsi::opcode::startStopUnit);
         QVERIFY(!passes(start, Admission::stateToo)); // stop
         start.bytes[4] = std::byte{1};

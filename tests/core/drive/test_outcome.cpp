@@ -122,6 +122,17 @@ private slots:
             QCOMPARE(judgeScsi(reply).outcome, Outcome::interrupted);
         }
     }
+    void senseOfWhatIsNotWritten() {
+        for (const std::uint8_t qualifier : {std::uint8_t{6}, std::uint8_t{7}}) {
+            const auto bytes = scsi::encodeSense(
+                {scsi::senseKey::illegalRequest, 0x21, qualifier, {}, {}, false, {}}, false);
+            Reply reply;
+            reply.carried = Carried::answered;
+            reply.status = scsi::status::checkCondition;
+            std::copy(bytes.begin(), bytes.end(), reply.bytes.begin());
+            QCOMPARE(judgeScsi(reply).outcome, Outcome::nothing);
+        }
+    }
     void scsiStatus() {
         Reply reply;
         reply.carried = Carried::answered;
@@ -145,6 +156,7 @@ private slots:
         QTest::addColumn<Outcome>("outcome");
         QTest::newRow("good") << 0 << 0x00 << Outcome::answered;
         QTest::newRow("unrecovered read") << 2 << 0x81 << Outcome::unreadable;
+        QTest::newRow("unwritten") << 2 << 0x87 << Outcome::nothing;
         QTest::newRow("guard check") << 2 << 0x82 << Outcome::unreadable;
         QTest::newRow("access denied") << 2 << 0x86 << Outcome::locked;
         QTest::newRow("out of range") << 0 << 0x80 << Outcome::beyondEnd;

@@ -10,6 +10,7 @@
 #include "core/drive/scsi/commands.h"
 #include "core/drive/scsi/log_pages.h"
 #include "core/drive/scsi/pages.h"
+#include "core/drive/scsi/provisioning.h"
 
 #include <QTest>
 #include <fstream>
@@ -329,6 +330,44 @@ private slots:
         const std::vector<Lba> grown = {Lba{5}, Lba{1ULL << 40U}};
         QCOMPARE(scsi::decodeDefects12(scsi::encodeDefects12(grown))->listed, grown);
         QCOMPARE(scsi::decodeDefects12(hex("000d0000000000100000000100000002"))->count, 2U); // by track
+    }
+    void whatScsiDrivesHoldBothWays() {
+        const std::vector<scsi::LbaStatus> pieces = {
+            {{{1000}, {24}}, true}, {{{1024}, {4096}}, false}, {{{5120}, {1}}, true}};
+        const auto read = scsi::decodeLbaStatus(scsi::encodeLbaStatus(pieces));
+        QVERIFY(read.has_value());
+        QCOMPARE(read->size(), pieces.size());
+        for (std::size_t i = 0; i < pieces.size(); ++i) {
+            QCOMPARE((*read)[i].span, pieces[i].span);
+            QCOMPARE((*read)[i].mapped, pieces[i].mapped);
+        }
+        auto bytes = scsi::encodeLbaStatus(pieces);
+        bytes[8 + 16 + 12] = std::byte{2}; // anchored: room is kept, nothing is held
+        QVERIFY(!(*scsi::decodeLbaStatus(bytes))[1].mapped);
+        bytes[8 + 16 + 7] = std::byte{1}; // no longer where the one before ends
+        QCOMPARE(scsi::decodeLbaStatus(bytes)->size(), std::size_t{1});
+        bytes.resize(8 + 16 + 15); // cut off
+        QCOMPARE(scsi::decodeLbaStatus(bytes)->size(), std::size_t{1});
+        QVERIFY(!scsi::decodeLbaStatus(std::vector<std::byte>(8)).has_value());
+
+        const std::vector<scsi::Zone> zones = {
+            {{{0}, {512}}, {512}}, {{{512}, {512}}, {0}}, {{{1024}, {512}}, {77}}, {{{1536}, {100}}, {100}}};
+        const auto list = scsi::decodeZones(scsi::encodeZones(zones));
+        QVERIFY(list.has_value());
+        QCOMPARE(list->size(), zones.size());
+        for (std::size_t i = 0; i < zones.size(); ++i) {
+            QCOMPARE((*list)[i].span, zones[i].span);
+            QCOMPARE((*list)[i].written, zones[i].written);
+        }
+        auto odd = scsi::encodeZones(zones);
+        const std::size_t third = 64 + 2 * 64;
+        odd[third + 24] = std::byte{0xFF}; // a write pointer outside its zone is not trusted
+        QCOMPARE((*scsi::decodeZones(odd))[2].written, SectorCount{512});
+        odd[third + 1] = std::byte{0xF0}; // offline: no pointer
+        QCOMPARE((*scsi::decodeZones(odd))[2].written, SectorCount{512});
+        std::fill_n(odd.begin() + static_cast<std::ptrdiff_t>(third) + 8, 8, std::byte{0}); // no length
+        QCOMPARE(scsi::decodeZones(odd)->size(), std::size_t{2});
+        QVERIFY(!scsi::decodeZones(std::vector<std::byte>(127)).has_value());
     }
     void scsiLogsBothWays() {
         const std::vector<scsi::LogParameter> p = {scsi::numberParameter(6, 0x123456, 8),

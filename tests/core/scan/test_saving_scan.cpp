@@ -189,39 +189,6 @@ private slots:
         const auto settled = settlePlan(plan, drive->identity(), drive->limits());
         QVERIFY(!settled.has_value());
     }
-    void whatHoldsNothingIsToldApart() {
-        sim::Scenario scenario = smallScenario(800'000);
-        scenario.identity.rotationRate = 1;
-        scenario.notStored = {{{200'000}, {100'000}}, {{500'000}, {77}}};
-        sim::Defect slow;
-        slow.span = {{250'000}, {8}};
-        slow.delay = std::chrono::milliseconds{90};
-        scenario.defects = {slow};
-        const auto drive = openSimulated(scenario);
-        ScanPlan plan;
-        plan.blockSectors = 64;
-        const ScanRecord record = runScan(*drive, plan);
-        QCOMPARE(record.status.ended, Ended::complete);
-        const BlockGrid& grid = record.plan.grid;
-        std::uint64_t notStored = 0;
-        for (std::uint64_t block = 0; block < grid.blocks(); ++block) {
-            std::vector<std::byte> content(grid.spanOf(block).count.value * 512);
-            sim::readContent(scenario, grid.spanOf(block).first, content);
-            const bool empty =
-                std::all_of(content.begin(), content.end(), [](std::byte b) { return b == std::byte{0}; });
-            const Cell cell = record.plate->at(block);
-            const bool late = grid.spanOf(block).contains(slow.span.first);
-            QVERIFY(cell.visited());
-            QCOMPARE(cell.notStored(), empty && !late);
-            notStored += cell.notStored() ? 1 : 0;
-        }
-        QCOMPARE(record.status.totals.notStored, notStored);
-        QVERIFY(notStored >= 100'000 / 64 - 2);
-        // The slow place is found although nothing is stored there.
-        QVERIFY(std::any_of(record.ledger.begin(), record.ledger.end(),
-                            [&](const LedgerEntry& e) { return e.span.contains(slow.span.first); }));
-        QCOMPARE(record.status.totals.visited() + notStored, grid.blocks());
-    }
     // u of solid state is settled by samples of the whole drive, not by what happens to come first.
     void unitComesFromAllOverTheDrive() {
         sim::Scenario scenario = smallScenario(4'000'000);

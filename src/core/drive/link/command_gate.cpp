@@ -155,8 +155,13 @@ CommandClass classOfScsi(const CommandBlock& block, std::span<const std::byte> p
         return (byteAt(block.bytes, 1) & 0x06U) == 0 ? mediumReading : unknown;
     case scsi::opcode::logSense:
         return (byteAt(block.bytes, 1) & 1U) == 0 ? mediumReading : unknown; // SP would save them
-    case scsi::opcode::serviceActionIn16:
-        return (byteAt(block.bytes, 1) & 0x1FU) == scsi::readCapacity16Action ? mediumReading : unknown;
+    case scsi::opcode::serviceActionIn16: {
+        const unsigned action = byteAt(block.bytes, 1) & 0x1FU;
+        return action == scsi::readCapacity16Action || action == scsi::getLbaStatusAction ? mediumReading
+                                                                                          : unknown;
+    }
+    case scsi::opcode::zoningIn:
+        return (byteAt(block.bytes, 1) & 0x1FU) == scsi::reportZonesAction ? mediumReading : unknown;
     case scsi::opcode::modeSelect10:
         return classOfModeSelect(block, parameters);
     case scsi::opcode::sendDiagnostic:

@@ -11,11 +11,6 @@ namespace {
 
 constexpr int zeroCelsius = 273; // kelvin
 
-Error tooShort(const char* what, std::size_t bytes) {
-    return {Error::Kind::unusable, std::string("reading ") + what, "",
-            "the answer has only " + std::to_string(bytes) + " bytes", "Read the vitals again."};
-}
-
 // Kelvin as degrees Celsius; 0 says "not told", and what no drive survives is not believed.
 std::optional<int> degrees(std::span<const std::byte> bytes, std::size_t at) {
     const auto kelvin = static_cast<int>(littleEndian(bytes, at, 2));

@@ -85,6 +85,19 @@ CommandBlock readCapacity16() {
     return block;
 }
 
+CommandBlock getLbaStatus(Lba from, std::uint32_t bytes) {
+    CommandBlock block = onBlocks16(opcode::serviceActionIn16, from, bytes);
+    block.bytes[1] = std::byte{getLbaStatusAction};
+    return block;
+}
+
+CommandBlock reportZones(Lba from, std::uint32_t bytes) {
+    CommandBlock block = onBlocks16(opcode::zoningIn, from, bytes);
+    block.bytes[1] = std::byte{reportZonesAction};
+    block.bytes[14] = std::byte{0x80}; // PARTIAL: the list is what fits
+    return block;
+}
+
 CommandBlock modeSense10(std::uint8_t page, std::uint16_t bytes, std::uint8_t subpage) {
     CommandBlock block = command(opcode::modeSense10);
     block.bytes[1] = std::byte{0x08}; // DBD: no block descriptors

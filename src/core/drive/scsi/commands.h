@@ -27,6 +27,7 @@ constexpr std::uint8_t modeSense10 = 0x5A;
 constexpr std::uint8_t ataPassThrough16 = 0x85;
 constexpr std::uint8_t read16 = 0x88;
 constexpr std::uint8_t verify16 = 0x8F;
+constexpr std::uint8_t zoningIn = 0x95;
 constexpr std::uint8_t serviceActionIn16 = 0x9E;
 constexpr std::uint8_t reportLuns = 0xA0;
 constexpr std::uint8_t ataPassThrough12 = 0xA1;
@@ -42,7 +43,10 @@ constexpr std::uint8_t taskSetFull = 0x28;
 constexpr std::uint8_t taskAborted = 0x40;
 } // namespace status
 
+// Service actions of serviceActionIn16 and zoningIn, in byte 1.
 constexpr std::uint8_t readCapacity16Action = 0x10;
+constexpr std::uint8_t getLbaStatusAction = 0x12;
+constexpr std::uint8_t reportZonesAction = 0x00;
 
 // Self-test codes of SEND DIAGNOSTIC, bits 7..5 of byte 1 (SPC).
 enum class SelfTestCode : std::uint8_t { backgroundShort = 1, backgroundExtended = 2, abortBackground = 4 };
@@ -58,6 +62,9 @@ CommandBlock requestSense(bool descriptors = false);
 CommandBlock inquiry(std::optional<std::uint8_t> page, std::uint16_t bytes);
 CommandBlock readCapacity10(); // 8 bytes
 CommandBlock readCapacity16(); // 32 bytes
+// What is held from `from` on: provisioning.h reads the answer.
+CommandBlock getLbaStatus(Lba from, std::uint32_t bytes);
+CommandBlock reportZones(Lba from, std::uint32_t bytes);
 // MODE SENSE(10), current values, no block descriptors. Page and subpage.
 CommandBlock modeSense10(std::uint8_t page, std::uint16_t bytes, std::uint8_t subpage = 0);
 // MODE SELECT(10), page format, not saved across power cycles. The list goes as the request's parameters.
@@ -78,7 +85,7 @@ CommandBlock verify16(Lba lba, std::uint32_t sectors);
 
 // Of READ and VERIFY, 10 and 16 bytes.
 bool isFua(const CommandBlock& block); // of READ(10) and READ(16)
-Lba lbaOf(const CommandBlock& block);
+Lba lbaOf(const CommandBlock& block);  // of the two above, too
 std::uint32_t sectorsOf(const CommandBlock& block);
 
 } // namespace orbita::scsi

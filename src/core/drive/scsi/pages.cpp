@@ -9,12 +9,6 @@ namespace orbita::scsi {
 
 namespace {
 
-Error tooShort(const char* what, std::size_t bytes) {
-    return {Error::Kind::unusable, std::string("reading ") + what, "",
-            "the answer has only " + std::to_string(bytes) + " bytes",
-            "The bridge or controller may not hand it on; try another adapter."};
-}
-
 std::optional<Error> badSize(std::uint32_t logical) {
     // Besides powers of two there are formats with 8 or more bytes of protection in each sector (520, 528).
     if (logical >= 512 && logical <= 65536 && logical % 4 == 0)
@@ -186,6 +180,7 @@ Result<Capacity> decodeCapacity16(std::span<const std::byte> bytes) {
     const unsigned exponent = byteAt(bytes, 13) & 0x0FU;
     capacity.physicalBytes = exponent <= 7 ? capacity.logicalBytes << exponent : capacity.logicalBytes;
     capacity.firstAligned = static_cast<std::uint32_t>(bigEndian(bytes, 14, 2) & 0x3FFFU);
+    capacity.forgets = (byteAt(bytes, 14) & 0x80U) != 0;
     if ((byteAt(bytes, 12) & 1U) != 0)
         capacity.protectionType = static_cast<std::uint8_t>((byteAt(bytes, 12) >> 1U & 7U) + 1);
     return capacity;
@@ -205,7 +200,7 @@ std::array<std::byte, 32> encodeCapacity16(const Capacity& capacity) {
     if (capacity.protectionType > 0)
         bytes[12] = static_cast<std::byte>(1U | (capacity.protectionType - 1U) << 1U);
     bytes[13] = static_cast<std::byte>(std::countr_zero(capacity.physicalBytes / capacity.logicalBytes));
-    putBigEndian(bytes, 14, 2, capacity.firstAligned);
+    putBigEndian(bytes, 14, 2, capacity.firstAligned | (capacity.forgets ? 0x8000U : 0U));
     return bytes;
 }
 
