@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The engine's pace on a real device or file against the smallest loop with the same call: pread(2) with
-// O_DIRECT, and io_uring for several reads at once. Near-identical loops measured one after the other drift
-// apart; so slices of the same data are read in alternating pairs, the order swapped each pair, and the
-// median of the pair ratios is quoted, beside the loop against itself.
+// O_DIRECT, and io_uring for several reads at once; in alternating pairs (pairs.h), beside the loop against
+// itself.
+#include "bench/pairs.h"
 #include "core/drive/plain_drive.h"
 #include "core/image/image_writer.h"
 #include "core/scan/engine.h"
@@ -23,12 +23,6 @@ using namespace orbita;
 namespace {
 
 constexpr std::uint32_t manyAtOnce = 32;
-
-double median(std::vector<double> values) {
-    std::nth_element(values.begin(), values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2),
-                     values.end());
-    return values[values.size() / 2];
-}
 
 void give(const char* what) {
     std::perror(what);
@@ -150,27 +144,6 @@ private:
     std::unique_ptr<Drive> m_drive;
 };
 
-using Measured = std::function<double(std::uint64_t)>;
-
-double ratio(const Measured& reference, const Measured& other, int pairs, std::uint64_t slices,
-             std::uint64_t slice) {
-    std::vector<double> list;
-    for (int i = 0; i < pairs; ++i) {
-        const std::uint64_t offset = static_cast<std::uint64_t>(i) % slices * slice;
-        double r = 0;
-        double o = 0;
-        if (i % 2 == 0) {
-            r = reference(offset);
-            o = other(offset);
-        } else {
-            o = other(offset);
-            r = reference(offset);
-        }
-        list.push_back(r / o);
-    }
-    return median(list);
-}
-
 } // namespace
 
 int main(int argc, char** argv) {
@@ -179,9 +152,9 @@ int main(int argc, char** argv) {
         return 2;
     }
     const std::string path = argv[1];
-    const int pairs = argc > 2 ? std::atoi(argv[2]) : 200;
+    const int pairs = argc > 2 ? std::atoi(argv[2]) : 100;
     Place place;
-    place.slice = (argc > 3 ? std::strtoull(argv[3], nullptr, 10) : 16) << 20U;
+    place.slice = (argc > 3 ? std::strtoull(argv[3], nullptr, 10) : 64) << 20U;
     const std::string saveTo = argc > 4 ? argv[4] : "";
     place.file = open(path.c_str(), O_RDONLY | O_CLOEXEC | O_DIRECT);
     if (place.file < 0)
@@ -202,12 +175,13 @@ int main(int argc, char** argv) {
     const auto compare = [&](std::size_t block, std::uint32_t depth, const std::string& image,
                              double wanted) {
         EngineRunner engine(path, static_cast<std::uint32_t>(block / 512), place.slice, depth, image);
-        const Measured loop = [&](std::uint64_t offset) {
+        const bench::Measured loop = [&](std::uint64_t slice) {
+            const std::uint64_t offset = slice * place.slice;
             return depth == 1 ? loopSeconds(place, offset, block) : many.seconds(place, offset, block);
         };
-        const double itself = ratio(loop, loop, pairs, slices, place.slice);
-        const double orbita = ratio(
-            loop, [&](std::uint64_t offset) { return engine.seconds(offset); }, pairs, slices, place.slice);
+        const double itself = bench::paceRatio(loop, loop, pairs, slices);
+        const double orbita = bench::paceRatio(
+            loop, [&](std::uint64_t slice) { return engine.seconds(slice * place.slice); }, pairs, slices);
         std::printf("%4zu KiB, %2u at once%s: engine %.3f of the loop's pace (loop against itself %.3f)\n",
                     block >> 10U, depth, image.empty() ? "" : ", saved to an image", orbita, itself);
         std::fflush(stdout);
