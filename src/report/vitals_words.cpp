@@ -329,6 +329,17 @@ QString vitalsNote(VitalsNote note) {
         return say("The drive is present but not ready.");
     case VitalsNote::checkedNoAnswer:
         return say("The drive stopped answering while it was asked.");
+    case VitalsNote::lockingOn:
+        return say(
+            "The drive encrypts itself, and locks when it loses power: without its owner's key the data "
+            "is gone then.");
+    case VitalsNote::rangesLocked:
+        return say("The drive encrypts itself and keeps data locked now: what is locked cannot be read, and "
+                   "that is no defect.");
+    case VitalsNote::erasing:
+        return say("The drive is erasing itself, whole: it gives nothing until that is done.");
+    case VitalsNote::erasureFailed:
+        return say("The drive's erasure of itself failed: it gives nothing until that is done anew.");
     }
     return {};
 }
@@ -339,6 +350,11 @@ QString vitalsNoteStep(VitalsNote note) {
     case VitalsNote::checksumBroken:
     case VitalsNote::bridgeDisagrees:
         return say("Attach it by SATA, or by another adapter, and read again.");
+    case VitalsNote::lockingOn:
+        return say("Keep it powered until its data is saved, or have the key at hand.");
+    case VitalsNote::locked:
+    case VitalsNote::rangesLocked:
+        return say("Have it unlocked by its owner, then read again.");
     case VitalsNote::healthOff:
         return say("It can be switched on; what was missed stays missing.");
     case VitalsNote::zeroCapacity:

@@ -38,6 +38,8 @@ ScanKeeper keepInCasebook(std::string path, const Target& target) {
                 return tl::unexpected(std::move(opened.error()));
             kept->casebook = std::move(*opened);
         }
+        if (kept->casebook->forgetful())
+            return tl::unexpected(casebookIsForgotten(path));
         auto scan = kept->casebook->keepScan(kept->scan, record, kept->encoder);
         if (!scan)
             return tl::unexpected(std::move(scan.error()));

@@ -12,9 +12,11 @@
 #include <QSqlError>
 #include <QSqlQuery>
 #include <QStandardPaths>
+#include <QTemporaryDir>
 #include <QVariant>
 #include <algorithm>
 #include <fmt/format.h>
+#include <unistd.h>
 
 namespace orbita {
 
@@ -106,6 +108,22 @@ Error refused(const std::string& path, std::string why) {
         "It is left as it is. Move it away to begin a new one, or open it with the Orbita it belongs to."};
 }
 
+// The file, and beside it what SQLite needs there.
+bool canBeWritten(const QString& path) {
+    const QFileInfo file(path);
+    if (!QDir().mkpath(file.absolutePath()))
+        return false;
+    return access(QFile::encodeName(file.absolutePath()).constData(), W_OK) == 0 &&
+           (!file.exists() || access(QFile::encodeName(path).constData(), W_OK) == 0);
+}
+
+// With what SQLite has not yet moved into it.
+void copyWithJournal(const QString& from, const QString& to) {
+    for (const char* suffix : {"", "-wal"})
+        if (QFile::copy(from + QLatin1String(suffix), to + QLatin1String(suffix)))
+            QFile::setPermissions(to + QLatin1String(suffix), QFile::ReadOwner | QFile::WriteOwner);
+}
+
 int pragma(const QSqlDatabase& database, const char* name) {
     QSqlQuery query(database);
     return query.exec(QStringLiteral("PRAGMA %1").arg(QString::fromLatin1(name))) && query.next()
@@ -190,12 +208,17 @@ Result<std::unique_ptr<Casebook>> Casebook::open(const std::string& path) {
     static QAtomicInt counter;
     const std::string connection = fmt::format("casebook-{}", counter.fetchAndAddRelaxed(1));
     const bool kept = path != ":memory:";
-    if (kept && !QDir().mkpath(QFileInfo(text(path)).absolutePath()))
-        return tl::unexpected(refused(path, "its folder cannot be made"));
+    QString file = text(path);
     // Made first: it takes the connection away when nothing uses it any more.
     std::unique_ptr<Casebook> casebook(new Casebook(connection, path, false));
+    if (kept && !canBeWritten(file)) {
+        casebook->m_copy = std::make_unique<QTemporaryDir>();
+        const QString copy = casebook->m_copy->filePath(QStringLiteral("casebook.db"));
+        copyWithJournal(file, copy);
+        file = copy;
+    }
     QSqlDatabase database = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), text(connection));
-    database.setDatabaseName(text(path));
+    database.setDatabaseName(file);
     if (!database.open())
         return tl::unexpected(refused(path, database.lastError().text().toStdString()));
     const int version = pragma(database, "user_version");
@@ -226,6 +249,11 @@ Result<std::unique_ptr<Casebook>> Casebook::open(const std::string& path) {
     if (version < currentVersion && !migrate(database, version))
         return tl::unexpected(refused(path, database.lastError().text().toStdString()));
     return casebook;
+}
+
+Error casebookIsForgotten(const std::string& path) {
+    return {Error::Kind::refusedUnsafe, "keeping what is found in", path, "it cannot be written there",
+            "Everything is held in memory until Orbita ends: export what matters to another drive."};
 }
 
 Result<CaseDrive> Casebook::driveFor(const DriveIdentity& id) {

@@ -13,6 +13,7 @@
 #include <vector>
 
 class QSqlDatabase;
+class QTemporaryDir;
 
 namespace orbita {
 
@@ -55,13 +56,16 @@ class Casebook {
 public:
     // Opens or creates it; ":memory:" is one that is forgotten. Older versions are brought up to date, in one
     // step. Errors name the path: a casebook of a newer Orbita is opened for reading only; one that is
-    // damaged, or no casebook, is refused and left as it is.
+    // damaged, or no casebook, is refused and left as it is. Where nothing can be written, as in a rescue
+    // system, a copy is opened that is forgotten; see forgetful().
     static Result<std::unique_ptr<Casebook>> open(const std::string& path);
     ~Casebook();
     Casebook(const Casebook&) = delete;
     Casebook& operator=(const Casebook&) = delete;
 
     [[nodiscard]] bool readOnly() const { return m_readOnly; }
+    // All that is entered is gone when the casebook is closed: its place cannot be written.
+    [[nodiscard]] bool forgetful() const { return m_copy != nullptr; }
     [[nodiscard]] const std::string& path() const { return m_path; }
 
     // The drive's page, made if there is none. By serial number and model, else by path and capacity.
@@ -101,7 +105,11 @@ private:
     std::string m_connection;
     std::string m_path;
     bool m_readOnly;
+    std::unique_ptr<QTemporaryDir> m_copy;
 };
+
+// What is to be told of a casebook that is forgetful.
+Error casebookIsForgotten(const std::string& path);
 
 // $XDG_DATA_HOME/orbita/casebook.db
 std::string casebookPath();

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // orbita-cli as scripts use it: exit status, files, messages.
+#include "support/cli_runner.h"
+
 #include <QTest>
 
 #include <QDir>
@@ -8,38 +10,9 @@
 #include <QProcess>
 #include <QTemporaryDir>
 #include <csignal>
-#include <nlohmann/json.hpp>
 #include <sys/stat.h>
 
-namespace {
-
-struct Ran {
-    int status;
-    QString out;
-    QString err;
-};
-
-QString program() {
-    return QCoreApplication::applicationDirPath() + QStringLiteral("/orbita-cli");
-}
-
-Ran cli(const QStringList& arguments) {
-    QProcess process;
-    process.start(program(), arguments);
-    if (!process.waitForFinished(120'000))
-        return {-1, {}, QStringLiteral("did not finish")};
-    return {process.exitCode(), QString::fromUtf8(process.readAllStandardOutput()),
-            QString::fromUtf8(process.readAllStandardError())};
-}
-
-nlohmann::json jsonOf(const QString& path) {
-    QFile file(path);
-    if (!file.open(QIODevice::ReadOnly))
-        return {};
-    return nlohmann::json::parse(file.readAll().toStdString(), nullptr, false);
-}
-
-} // namespace
+using namespace orbita::test;
 
 class TestCli : public QObject {
     Q_OBJECT
@@ -431,64 +404,6 @@ private slots:
         QCOMPARE(ran.status, 2);
         ran = cli({"scan", path("auk.img"), "--save", path("auk.img")}); // the file under test itself
         QCOMPARE(ran.status, 2);
-    }
-    // kill -9 at any moment: the scan goes on from what had been kept, to what an undisturbed one finds.
-    void killedItGoesOn() {
-#if defined(__SANITIZE_ADDRESS__) || defined(__SANITIZE_THREAD__)
-        QSKIP("takes too long under a sanitizer; what it runs is covered there by other tests");
-#endif
-        QFile file(path("killed.json"));
-        QVERIFY(file.open(QIODevice::WriteOnly));
-        QByteArray defects;
-        for (int i = 0; i < 6; ++i) {
-            const QByteArray lba = QByteArray::number(2'000'000 + i * 4'000'000);
-            defects += i == 0 ? "" : ",";
-            defects += i % 2 == 0 ? "{\"kind\":\"unreadable\"" : "{\"kind\":\"slow\",\"turns\":20";
-            defects += ",\"sectors\":8,\"lba\":" + lba + "}";
-        }
-        file.write(
-            R"({"format":"orbita-scenario","version":1,"name":"x","drive":{"model":"Auk R3","serial":"AK-KILLED","sectors":160000000,"physical_bytes":4096,"rpm":5900},"pace":{"outer_mb_per_s":150},"defects":[)" +
-            defects + "]}");
-        file.close();
-        const QString drive = QStringLiteral("sim:") + file.fileName();
-        const QStringList scan = {"scan", drive, "--block", "8"};
-        const auto found = [](const nlohmann::json& json) {
-            std::vector<std::string> list;
-            for (const auto& entry : json["ledger"])
-                list.push_back(std::to_string(entry["lba"].get<long>()) + ' ' +
-                               std::to_string(entry["sectors"].get<long>()) + ' ' +
-                               entry["grade"].get<std::string>() + ' ' +
-                               entry["standing"].get<std::string>());
-            list.push_back(json["covered"].dump());
-            list.push_back(json["totals"]["planned"].dump() + json["totals"]["done"].dump());
-            return list;
-        };
-        const Ran undisturbed = cli(scan + QStringList{"--json", path("undisturbed.json")});
-        QVERIFY2(undisturbed.status == 1, qPrintable(undisturbed.err));
-        int kills = 0;
-        bool kept = false;
-        for (unsigned moment = 7; kills < 4; moment = moment * 37 % 101) {
-            QProcess process;
-            process.start(program(), kept ? scan + QStringList{"--resume"} : scan);
-            // Kept every two seconds.
-            const bool over = process.waitForFinished(2600 + static_cast<int>(moment) * 10);
-            if (over && kept && process.exitCode() == 2) {
-                kept = false; // killed before anything was
-                continue;
-            }
-            if (over)
-                break;
-            process.kill();
-            process.waitForFinished();
-            ++kills;
-            kept = true;
-        }
-        QVERIFY(kills > 0);
-        const Ran rest = cli(scan + QStringList{"--resume", "--json", path("resumed.json")});
-        if (rest.status == 2) // every time before anything was kept, or to the end already
-            QVERIFY2(rest.err.contains(QStringLiteral("broken off")), qPrintable(rest.err));
-        else
-            QCOMPARE(found(jsonOf(path("resumed.json"))), found(jsonOf(path("undisturbed.json"))));
     }
     void givingUpIsAskedFor() {
         const Ran ran =

@@ -12,6 +12,7 @@
 #include "core/drive/scsi/log_pages.h"
 #include "core/drive/scsi/pages.h"
 #include "core/drive/scsi/provisioning.h"
+#include "core/drive/tcg/discovery.h"
 #include "core/inventory/partition_table.h"
 #include "core/sim/virtual_clock.h"
 #include "core/vitals/findings.h"
@@ -133,6 +134,13 @@ void nvmePages(Bytes bytes) {
     if (const auto tests = nvme::decodeSelfTests(bytes))
         mustHold(tests->latestFirst.size() <= 20);
     (void)nvme::adminSupported(bytes, 0x14);
+    if (const auto erasure = nvme::decodeSanitizeStatus(bytes))
+        mustHold(erasure->progress >= 0 && erasure->progress <= 1);
+}
+
+void whatIsLocked(Bytes bytes) {
+    if (const auto discovery = tcg::decodeDiscovery(bytes))
+        mustHold(discovery->locks || !discovery->rangesLocked);
 }
 
 // The last sector stands at the end of the input.
@@ -228,6 +236,7 @@ constexpr Codec codecs[] = {
     {"scsi-held", scsiHeld},
     {"sense", sense},
     {"nvme-pages", nvmePages},
+    {"locking", whatIsLocked},
     {"partition-table", partitionTable},
     {"gate", gate},
     {"vitals-ata", [](Bytes b) { vitalsOf(b, Protocol::ata); }},

@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/vitals/read_vitals.h"
+#include "store/autosave.h"
 #include "store/casebook.h"
 #include "store/plate_codec.h"
+#include "support/read_only_folder.h"
 #include "support/scan_runner.h"
 #include "support/sim_scenarios.h"
 
@@ -294,6 +296,54 @@ private slots:
             QVERIFY(refused.error().message().find(path.toStdString()) != std::string::npos);
         }
         QCOMPARE(contentOf(path), before);
+    }
+    // A rescue system: what was kept there is known, what is added is held until the program ends.
+    void whereNothingCanBeWrittenItIsHeldInMemory() {
+        const test::ReadOnlyFolder folder;
+        const std::string path = (folder.path() + "/orbita/casebook.db").toStdString();
+        const Vitals vitals = someVitals();
+        {
+            auto casebook = Casebook::open(path);
+            QVERIFY(casebook.has_value() && !(*casebook)->forgetful());
+            const auto drive = (*casebook)->driveFor(vitals.identity);
+            const auto visit = (*casebook)->beginVisit(drive->id, 5);
+            QVERIFY((*casebook)->addVitals(*visit, vitals, 6).has_value());
+        }
+        if (!folder.close())
+            QSKIP("this computer lets no file system be mounted for the test");
+        const QByteArray before = contentOf(QString::fromStdString(path));
+        for (int round = 0; round < 2; ++round) { // the second knows nothing of what the first added
+            auto casebook = Casebook::open(path);
+            QVERIFY2(casebook.has_value(), casebook ? "" : casebook.error().message().c_str());
+            QVERIFY((*casebook)->forgetful());
+            QVERIFY(!(*casebook)->readOnly());
+            QCOMPARE((*casebook)->path(), path);
+            const auto drive = (*casebook)->driveFor(vitals.identity);
+            QVERIFY(drive.has_value());
+            QCOMPARE((*casebook)->visits(drive->id)->size(), std::size_t{1});
+            QCOMPARE((*casebook)->pastVitals(drive->id)->size(), std::size_t{1});
+            QVERIFY((*casebook)->beginVisit(drive->id, 7).has_value());
+            QCOMPARE((*casebook)->visits(drive->id)->size(), std::size_t{2});
+        }
+        QCOMPARE(contentOf(QString::fromStdString(path)), before);
+        // Where there is none yet, none is made.
+        const std::string none = (folder.path() + "/elsewhere/casebook.db").toStdString();
+        auto casebook = Casebook::open(none);
+        QVERIFY(casebook.has_value() && (*casebook)->forgetful());
+        QVERIFY((*casebook)->driveFor(vitals.identity).has_value());
+        QVERIFY(!QFileInfo::exists(QString::fromStdString(none)));
+    }
+    // Of a scan that is held in memory only, it is never said to be kept.
+    void aScanThatIsForgottenIsNotSaidToBeKept() {
+        const test::ReadOnlyFolder folder;
+        if (!folder.close())
+            QSKIP("this computer lets no file system be mounted for the test");
+        const std::string path = (folder.path() + "/casebook.db").toStdString();
+        const auto drive = test::openSimulated(test::smallScenario());
+        const ScanRecord record = test::runScan(*drive, {});
+        const auto kept = keepInCasebook(path, Target{})(record);
+        QVERIFY(!kept.has_value());
+        QVERIFY(kept.error().message().find(path) != std::string::npos);
     }
     void damagedOrForeignIsRefusedAndLeft_data() {
         QTest::addColumn<QByteArray>("content");

@@ -14,6 +14,7 @@ namespace orbita::test {
 struct Scripted {
     Reply reply;                                                 // tag is filled in
     std::optional<Nanoseconds> latency = Nanoseconds{1'000'000}; // absent: never answers
+    std::vector<std::byte> data{};                               // of a command that is answered with some
 };
 
 class ScriptedLink final : public Link {
@@ -33,6 +34,7 @@ public:
     void abandon() override { m_abandoned = true; }
     [[nodiscard]] std::size_t queueLimit() const override { return 16; }
     [[nodiscard]] Clock& clock() override { return m_clock; }
+    [[nodiscard]] std::span<const std::byte> data() const override { return m_data; }
 
 protected:
     void send(std::span<const Request> requests) override {
@@ -65,6 +67,7 @@ protected:
             const bool halt = reply.carried != Carried::answered || reply.transferred < reply.expected ||
                               reply.latency > m_queue.front().haltAfter;
             replies[taken++] = reply;
+            m_data = std::move(m_atDrive->data);
             m_queue.pop_front();
             m_atDrive.reset();
             if (halt)
@@ -84,6 +87,7 @@ private:
     }
 
     Script m_script;
+    std::vector<std::byte> m_data;
     sim::VirtualClock m_clock;
     std::deque<Request> m_queue;
     std::deque<Reply> m_back;

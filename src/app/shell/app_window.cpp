@@ -8,6 +8,7 @@
 #include <QHBoxLayout>
 #include <QPainter>
 #include <QShortcut>
+#include <QStyle>
 #include <QVBoxLayout>
 
 namespace orbita::app {
@@ -72,6 +73,8 @@ AppWindow::AppWindow(RackModel::Source source)
     addKeys();
     if (m_rack.error())
         tell(QString::fromStdString(m_rack.error()->message()));
+    if (const QString error = m_rack.casebook().error(); !error.isEmpty())
+        tell(error);
     if (m_rack.policyError())
         tell(QString::fromStdString(m_rack.policyError()->message()));
     if (m_rack.rowCount() > 0)
@@ -165,6 +168,18 @@ QWidget* AppWindow::makeRail() {
     foot->setObjectName(QStringLiteral("dim"));
     foot->setFont(Theme::text(12));
     foot->setContentsMargins(14, 2, 14, 12);
+    foot->setWordWrap(true);
+    // For as long as it is so, not only when it is noticed.
+    const auto warnOfForgetting = [this, foot] {
+        if (m_rack.casebook().lasts() || m_rack.source() == RackModel::Source::demonstration)
+            return;
+        foot->setText(
+            tr("Nothing outlasts this session: the casebook cannot be written. Export what matters."));
+        foot->setObjectName(QStringLiteral("warned"));
+        foot->style()->polish(foot);
+    };
+    connect(&m_rack.casebook(), &CasebookKeeper::failed, foot, warnOfForgetting);
+    warnOfForgetting();
 
     auto* column = new QVBoxLayout(rail);
     column->setContentsMargins(0, 0, 0, 0);

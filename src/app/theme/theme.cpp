@@ -23,6 +23,7 @@ QMainWindow, #stage { background: %ground; }
 #judgement[weight="serious"] { border-left-color: %straining; }
 #judgement[weight="grave"] { border-left-color: %unreadable; }
 #dim { color: %dim; }
+#warned { color: %straining; }
 #chip { border: 1px solid %hairline; border-radius: 11px; padding: 3px 11px; color: %dim; background: transparent; }
 #chip:hover, #chip:focus { border-color: %accent; color: %text; }
 #chip[alert="true"] { border-color: %straining; color: %straining; }

@@ -26,6 +26,7 @@ ScanKeeper CasebookKeeper::scanKeeper(const Target& target) {
     struct Kept {
         PlateEncoder encoder;
         std::int64_t scan = 0;
+        bool forgotten = false; // it lasts no longer than the program
     };
     // Used by one task at a time: the thread that keeps the scan waits for each.
     return [this, target, kept = std::make_shared<Kept>()](const ScanRecord& record) -> Result<std::string> {
@@ -36,7 +37,9 @@ ScanKeeper CasebookKeeper::scanKeeper(const Target& target) {
         auto answer = std::make_shared<std::promise<Result<std::int64_t>>>();
         auto waiting = answer->get_future();
         post([answer = std::move(answer), kept, record](Casebook& casebook) {
-            answer->set_value(casebook.keepScan(kept->scan, record, kept->encoder));
+            auto scan = casebook.keepScan(kept->scan, record, kept->encoder);
+            kept->forgotten = casebook.forgetful();
+            answer->set_value(std::move(scan));
         });
         // The answer goes with the last task that could give it, where there is no casebook.
         waiting.wait();
@@ -50,8 +53,9 @@ ScanKeeper CasebookKeeper::scanKeeper(const Target& target) {
                                         "the casebook is not open",
                                         "Export the scan to a file before closing."});
         }
-        return inMemory ? tr("the demonstration's casebook, until it ends").toStdString()
-                        : tr("the casebook").toStdString();
+        return inMemory          ? tr("the demonstration's casebook, until it ends").toStdString()
+               : kept->forgotten ? tr("memory only, until Orbita ends: export it").toStdString()
+                                 : tr("the casebook").toStdString();
     };
 }
 
@@ -71,9 +75,12 @@ void CasebookKeeper::report(const Error& error) {
 
 void CasebookKeeper::run(const std::stop_token& stop, const Task& prepare) {
     auto casebook = Casebook::open(m_path);
+    m_lasts = casebook && !(*casebook)->forgetful();
     if (!casebook)
         report(casebook.error());
-    else if (prepare)
+    else if ((*casebook)->forgetful())
+        report(casebookIsForgotten(m_path));
+    if (casebook && prepare)
         prepare(**casebook);
     std::unique_lock lock(m_mutex);
     for (;;) {

@@ -6,6 +6,7 @@
 #include "store/casebook.h"
 
 #include <QObject>
+#include <atomic>
 #include <condition_variable>
 #include <deque>
 #include <functional>
@@ -28,6 +29,9 @@ public:
     [[nodiscard]] ScanKeeper scanKeeper(const Target& target);
     // Why nothing is kept, in words for the window; empty if all is well.
     [[nodiscard]] QString error() const;
+    // False where nothing outlasts the program: the casebook could not be opened, or cannot be written. Known
+    // from the first failed() on.
+    [[nodiscard]] bool lasts() const { return m_lasts; }
     [[nodiscard]] const std::string& path() const { return m_path; }
 
     // For tasks: reports what went wrong.
@@ -44,6 +48,7 @@ private:
     std::condition_variable_any m_wake;
     std::deque<Task> m_tasks;
     QString m_error;
+    std::atomic<bool> m_lasts = true;
     std::jthread m_thread;
 };
 

@@ -193,7 +193,12 @@ void VitalsStation::refreshNotice() {
 void VitalsStation::refreshDetail() {
     const ReadingsModel::Row* row = m_model->row(m_list->currentIndex().row());
     if (m_desk == nullptr || row == nullptr) {
-        m_detail->clear();
+        const bool silent = m_desk != nullptr && m_desk->visit().state() == VisitDesk::State::read;
+        m_detail->setText(silent
+                              ? tr("Without its vitals, the surface has to answer: scan it, gently at first. "
+                                   "How worn the drive is, how long it has run and how much it has replaced "
+                                   "stay unknown.")
+                              : QString());
         m_trend->show(nullptr, nullptr);
         return;
     }

@@ -55,6 +55,7 @@ Result<std::unique_ptr<Drive>> openAtaDrive(std::unique_ptr<Link> link, std::str
     limits.maxSectors = std::min(ata::maxSectorsPerRead, (4U << 20U) / identity.logicalBytes);
     limits.maxSectorsPerCommand = limits.maxSectors;
     limits.verifies = true;
+    limits.locked = data->locked;
     limits.pastCache = ReadWay::verify;
     return std::make_unique<LinkedDrive<AtaCodec>>(std::move(link), std::move(identity), std::move(limits));
 }

@@ -2,6 +2,7 @@
 #include "core/drive/command_drives.h"
 
 #include "core/drive/linked_drive.h"
+#include "core/drive/lock_state.h"
 #include "core/drive/nvme/commands.h"
 #include "core/drive/nvme/pages.h"
 #include "core/drive/scsi/commands.h"
@@ -120,6 +121,7 @@ Result<std::unique_ptr<Drive>> openScsiDrive(CommandPath way, DriveIdentity know
         mostSectors = std::min(mostSectors, 0xFFFFU);
     DriveLimits limits = limitsFor(mostSectors);
     limits.forgets = capacity->forgets;
+    limits.locked = ataDataLocked(enquiry);
     limits.verifies = takes(enquiry, codec.command(ReadWay::verify, {}, known.logicalBytes));
     if (limits.verifies)
         limits.pastCache = ReadWay::verify;

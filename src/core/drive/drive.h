@@ -48,6 +48,7 @@ struct DriveLimits {
     std::uint32_t maxSectorsPerCommand = 0; // what reaches the drive as one command; 0 where not told
     bool verifies = false;                  // takes ReadWay::verify, as far as it tells before it is tried
     bool forgets = false; // can be told to forget, and answers for that without the medium: with zeros
+    bool locked = false;  // says that its data is locked: a bare error then is no defect
     std::optional<ReadWay> pastCache{}; // the way past the drive's own cache; absent: there is none
     std::vector<AccessNote> notes;
 };

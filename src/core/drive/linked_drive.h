@@ -44,12 +44,20 @@ public:
         m_replies.resize(std::max(m_replies.size(), answers.size()));
         const std::size_t n = m_link->reap(std::span(m_replies).first(answers.size()), patience);
         for (std::size_t i = 0; i < n; ++i)
-            answers[i] = {m_replies[i].tag,         m_codec.judge(m_replies[i]), m_replies[i].latency,
-                          m_replies[i].completedAt, m_replies[i].disturbance,    m_replies[i].data};
+            answers[i] = {m_replies[i].tag,         judge(m_replies[i]),      m_replies[i].latency,
+                          m_replies[i].completedAt, m_replies[i].disturbance, m_replies[i].data};
         return n;
     }
 
 private:
+    // An ATA drive that is locked aborts what it is asked and gives no cause.
+    [[nodiscard]] Judged judge(const Reply& reply) const {
+        Judged judged = m_codec.judge(reply);
+        if (m_limits.locked && judged.outcome == Outcome::bareError)
+            judged.outcome = Outcome::locked;
+        return judged;
+    }
+
     std::unique_ptr<Link> m_link;
     DriveIdentity m_identity;
     DriveLimits m_limits;

@@ -65,6 +65,12 @@ Engine::Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits,
     if (m_aids.earlier != nullptr)
         takeUp(*m_aids.earlier);
     m_aids.earlier = nullptr;
+    // All that is known from the start is told before the plate can be seen: whoever keeps the scan from then
+    // on keeps a whole one.
+    m_began = m_clock.now();
+    const bool continued = m_blocksDone > 0 || m_before.count() > 0;
+    note({.kind = continued ? TapeKind::continued : TapeKind::started, .span = m_grid.span});
+    publish(ScanPhase::measuring);
     m_feed.begin(drive.identity(), drive.limits(), m_plan, m_plate);
 }
 
@@ -159,8 +165,6 @@ Ended Engine::run(const std::stop_token& stop) {
     m_began = m_clock.now();
     m_paceSince = m_began;
     m_paceFrom = m_blocksDone;
-    const bool continued = m_blocksDone > 0 || m_before.count() > 0;
-    note({.kind = continued ? TapeKind::continued : TapeKind::started, .span = m_grid.span});
     tellHowItIsReached();
     publish(ScanPhase::measuring);
     if (m_aids.recovery)

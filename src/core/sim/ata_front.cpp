@@ -6,6 +6,7 @@
 #include "core/drive/ata/logs.h"
 #include "core/drive/ata/taskfile.h"
 #include "core/drive/outcome.h"
+#include "core/drive/tcg/discovery.h"
 
 #include <algorithm>
 #include <cmath>
@@ -68,7 +69,9 @@ public:
 
     void answerRead(const CommandBlock& /*block*/, const ReadEvent& event, Reply& reply) override {
         ata::Answer answer{ata::status::ready, 0, {}};
-        if (event.result == ReadResult::unreadable)
+        if (event.result == ReadResult::locked)
+            answer = {bad, ata::error::aborted, {}};
+        else if (event.result == ReadResult::unreadable)
             answer = {bad, ata::error::uncorrectable, event.firstBad};
         else if (event.result == ReadResult::damagedOnTheWay)
             answer = {bad, ata::error::interfaceCrc | ata::error::aborted, {}};
@@ -100,6 +103,10 @@ public:
             return smart(block, parameters, state, now, reply);
         case ata::opcode::readLogExt:
             return log(block, state, reply);
+        case ata::opcode::trustedReceive:
+            if (m_scenario.lock != Lock::ranges)
+                return refuse(reply);
+            return tcg::encodeDiscovery({true, true});
         default:
             return refuse(reply);
         }
@@ -124,6 +131,8 @@ private:
         id.sctSupported = id.recoveryTimeSupported = m_scenario.rotating() && m_scenario.limitsRecovery;
         id.writeCacheSupported = id.writeCacheEnabled = true;
         id.trimSupported = !m_scenario.rotating();
+        id.passwordSet = id.locked = m_scenario.lock == Lock::password;
+        id.trustedSupported = m_scenario.lock == Lock::ranges;
         id.sataSpeeds = 0x000E;
         return id;
     }

@@ -102,6 +102,7 @@ void Condition::noteRead(const LbaSpan& span, const ReadEvent& event, std::uint3
         ++m_state.health.linkErrors;
         break;
     case ReadResult::gone:
+    case ReadResult::locked:
         break;
     }
 }

@@ -4,6 +4,7 @@
 #include "core/drive/nvme/commands.h"
 #include "core/drive/nvme/pages.h"
 #include "core/drive/outcome.h"
+#include "core/drive/tcg/discovery.h"
 
 namespace orbita::sim {
 
@@ -12,6 +13,7 @@ namespace {
 constexpr nvme::Completion unknownCommand{0, 0, 0x01, true};
 constexpr nvme::Completion badField{0, 0, 0x02, true};
 constexpr nvme::Completion unrecoveredRead{0, 2, 0x81, true};
+constexpr nvme::Completion accessDenied{0, 2, 0x86, true};
 constexpr nvme::Completion dataTransferError{0, 0, 0x04, false};
 constexpr nvme::Completion beyondEnd{0, 0, 0x80, true};
 constexpr nvme::Completion selfTestRunning{0, 1, 0x1D, true};
@@ -32,7 +34,9 @@ public:
 
     void answerRead(const CommandBlock& /*block*/, const ReadEvent& event, Reply& reply) override {
         nvme::Completion completion;
-        if (event.result == ReadResult::unreadable)
+        if (event.result == ReadResult::locked)
+            completion = accessDenied;
+        else if (event.result == ReadResult::unreadable)
             completion = unrecoveredRead;
         else if (event.result == ReadResult::damagedOnTheWay)
             completion = dataTransferError;
@@ -56,7 +60,14 @@ public:
             return log(static_cast<std::uint8_t>(nvme::dwordOf(block, 10) & 0xFFU), state, reply);
         case nvme::admin::getFeatures:
         case nvme::admin::setFeatures: {
-            if ((nvme::dwordOf(block, 10) & 0xFFU) != nvme::feature::errorRecovery)
+            const std::uint32_t feature = nvme::dwordOf(block, 10) & 0xFFU;
+            if (feature == nvme::feature::volatileWriteCache) {
+                nvme::Completion completion;
+                completion.result = 1; // on
+                reply.bytes = nvme::encodeCompletion(completion);
+                return {};
+            }
+            if (feature != nvme::feature::errorRecovery)
                 return refuse(reply, badField);
             if (nvme::opcodeOf(block) == nvme::admin::setFeatures)
                 m_condition->setRecoveryLimitMs((nvme::dwordOf(block, 11) & 0xFFFFU) * 100);
@@ -65,6 +76,8 @@ public:
             reply.bytes = nvme::encodeCompletion(completion);
             return {};
         }
+        case nvme::admin::securityReceive:
+            return tcg::encodeDiscovery({m_scenario.lock != Lock::none, m_scenario.lock != Lock::none});
         case nvme::admin::deviceSelfTest: {
             const std::uint32_t code = nvme::dwordOf(block, 10) & 0xFU;
             if (code == 0xF) {
@@ -98,6 +111,7 @@ private:
         c.firmware = m_scenario.identity.firmware;
         c.totalBytes = m_scenario.identity.capacity.value * m_scenario.identity.logicalBytes;
         c.selfTestSupported = true;
+        c.securitySupported = c.sanitizeSupported = true;
         c.verifySupported = true;
         c.writeCachePresent = true;
         c.extendedTestMinutes = static_cast<std::uint16_t>(m_condition->extendedTestMinutes());
@@ -125,6 +139,8 @@ private:
                 errors.push_back({number--, 2, 0x81, failed.lba});
             return nvme::encodeErrors(errors, 16);
         }
+        case nvme::logPage::sanitizeStatus:
+            return nvme::encodeSanitizeStatus({});
         case nvme::logPage::selfTest:
             return nvme::encodeSelfTests(tests(state));
         default:

@@ -303,6 +303,14 @@ Front readFront(ObjectReader& top) {
     throw Complaint{top.at("front") + " is \"" + front + "\"; it must be ata, sat, bridge, scsi or nvme"};
 }
 
+Lock readLock(ObjectReader& top) {
+    const std::string lock = top.text("locked", "none");
+    constexpr std::array<std::string_view, 3> names = {"none", "password", "ranges"};
+    if (const auto known = enumFromName<Lock>(names, lock))
+        return *known;
+    throw Complaint{top.at("locked") + " is \"" + lock + "\"; it must be none, password or ranges"};
+}
+
 Scenario readScenario(const Json& json) {
     ObjectReader top(json, "scenario");
     if (top.text("format") != "orbita-scenario")
@@ -335,6 +343,7 @@ Scenario readScenario(const Json& json) {
     scenario.zoneSectors = top.whole("zone_sectors", 0, scenario.identity.capacity.value, 0);
     scenario.limitsRecovery = top.flag("limits_recovery", true);
     scenario.verifyLies = top.flag("verify_lies", false);
+    scenario.lock = readLock(top);
     scenario.front = readFront(top);
     if (const Json* health = top.find("vitals"))
         scenario.health = readHealth(ObjectReader(*health, "scenario.vitals"), {});

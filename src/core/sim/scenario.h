@@ -56,6 +56,13 @@ enum class Front : std::uint8_t {
     nvme
 };
 
+// What keeps its data from being read though nothing is wrong with it.
+enum class Lock : std::uint8_t {
+    none,
+    password, // of an ATA drive (security)
+    ranges,   // by its own encryption
+};
+
 // What the drive has counted of itself before the story begins. Further counts follow from the surface.
 struct HealthStory {
     bool offered = true;  // false: SMART is not supported
@@ -123,9 +130,10 @@ struct Scenario {
     std::vector<OtherLoad> otherLoads;
     std::uint64_t zoneSectors = 0;  // of a zoned drive; each zone holds what comes before its not stored end
     std::vector<LbaSpan> notStored; // never written, or given back: read without the medium
-    bool limitsRecovery = true;     // how long it tries to read a sector can be set
-    bool verifyLies = false;        // answers every verify at once, without looking
-    double playbackSeconds = 120;   // how long the demonstration takes to play a scan of the whole drive
+    Lock lock = Lock::none;
+    bool limitsRecovery = true;   // how long it tries to read a sector can be set
+    bool verifyLies = false;      // answers every verify at once, without looking
+    double playbackSeconds = 120; // how long the demonstration takes to play a scan of the whole drive
 
     [[nodiscard]] bool rotating() const { return identity.rotationRate.value_or(0) != 1; }
     // One revolution; zero for solid state.

@@ -10,6 +10,7 @@
 #include "core/drive/scsi/log_pages.h"
 #include "core/drive/scsi/pages.h"
 #include "core/drive/scsi/provisioning.h"
+#include "core/drive/tcg/discovery.h"
 
 #include <algorithm>
 
@@ -28,6 +29,14 @@ void putSense(Reply& reply, const scsi::Sense& sense) {
 
 scsi::Sense invalidField() {
     return {scsi::senseKey::illegalRequest, 0x24, 0, {}, {}, false, {}};
+}
+
+scsi::Sense noAccessRights() {
+    return {scsi::senseKey::dataProtect, 0x20, 0x02, {}, {}, false, {}};
+}
+
+scsi::Sense abortedWithoutCause() {
+    return {scsi::senseKey::abortedCommand, 0, 0, {}, {}, false, {}};
 }
 
 scsi::Sense invalidOpcode() {
@@ -75,7 +84,9 @@ public:
             return;
         }
         reply.status = scsi::status::good;
-        if (event.result == ReadResult::unreadable)
+        if (event.result == ReadResult::locked)
+            putSense(reply, m_scenario.front == Front::scsi ? noAccessRights() : abortedWithoutCause());
+        else if (event.result == ReadResult::unreadable)
             putSense(reply, {scsi::senseKey::mediumError, 0x11, 0, event.firstBad, {}, false, {}});
         else if (event.result == ReadResult::damagedOnTheWay)
             putSense(reply, {scsi::senseKey::abortedCommand, 0x47, 0, {}, {}, false, {}});
@@ -114,6 +125,10 @@ public:
             const auto bytes = scsi::encodeCapacity16(capacity());
             return {bytes.begin(), bytes.end()};
         }
+        case scsi::opcode::securityProtocolIn:
+            if (m_scenario.front != Front::scsi || m_scenario.lock == Lock::none)
+                break;
+            return tcg::encodeDiscovery({true, true});
         case scsi::opcode::zoningIn:
             if (m_scenario.zoneSectors == 0)
                 break;

@@ -219,6 +219,8 @@ ReadEvent Surface::read(const MediumAccess& access, Nanoseconds now) {
     const LbaSpan& span = access.span;
     if (m_gone)
         return {ReadResult::gone, m_scenario.overhead, {}};
+    if (m_scenario.lock != Lock::none)
+        return {ReadResult::locked, m_scenario.overhead, {}};
     ReadEvent event;
     if (m_scenario.verifyLies && !access.handsOver)
         return {ReadResult::data, m_scenario.overhead, {}};

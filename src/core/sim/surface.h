@@ -16,7 +16,7 @@ struct MediumAccess {
     bool pastCache = false; // what the drive's cache holds does not do
 };
 
-enum class ReadResult : std::uint8_t { data, unreadable, damagedOnTheWay, gone };
+enum class ReadResult : std::uint8_t { data, unreadable, damagedOnTheWay, gone, locked };
 
 struct ReadEvent {
     ReadResult result = ReadResult::data;

@@ -295,6 +295,8 @@ void takeSetup(Enquiry& enquiry, Vitals& vitals, const ata::IdentifyData& data) 
         addNote(vitals, VitalsNote::locked);
     else if (data.passwordSet)
         addNote(vitals, VitalsNote::passwordSet);
+    if (data.trustedSupported)
+        takeLocking(enquiry, vitals, LockQuestion::ata);
     if (data.frozen)
         addNote(vitals, VitalsNote::frozen);
     if (data.alignmentOffset != 0)

@@ -151,7 +151,7 @@ EntryGate judgeEntry(const Vitals& vitals, const std::vector<Finding>& findings,
         add({EntryReasonKind::noAnswer, Entry::saveFirst, 0, {}, {}});
     if (vitals.has(VitalsNote::zeroCapacity))
         add({EntryReasonKind::zeroCapacity, Entry::saveFirst, 0, {}, {}});
-    if (vitals.has(VitalsNote::locked))
+    if (vitals.has(VitalsNote::locked) || vitals.has(VitalsNote::rangesLocked))
         add({EntryReasonKind::locked, Entry::gently, 0, {}, {}});
     if (vitals.readings.empty())
         add({EntryReasonKind::noVitals, Entry::gently, 0, {}, {}});

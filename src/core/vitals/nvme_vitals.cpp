@@ -70,6 +70,29 @@ void takeHealth(Enquiry& enquiry, Vitals& vitals, const nvme::Controller& contro
     add(vitals, ReadingKind::bytesWritten, ReadingUnit::bytes, bytesOf(health->dataWritten));
 }
 
+void takeSetup(Enquiry& enquiry, Vitals& vitals, const nvme::Controller& controller) {
+    if (controller.writeCachePresent)
+        if (const auto reaction = enquiry.ask(nvme::getFeatures(nvme::feature::volatileWriteCache, 0), 0);
+            reaction && reaction->judged.outcome == Outcome::answered &&
+            (nvme::decodeCompletion(reaction->bytes).result & 1U) != 0)
+            addNote(vitals, VitalsNote::writeCacheOn);
+    if (controller.securitySupported)
+        takeLocking(enquiry, vitals, LockQuestion::nvme);
+    if (!controller.sanitizeSupported)
+        return;
+    const auto bytes =
+        readPage(enquiry, vitals, nvme::getLogPage(nvme::logPage::sanitizeStatus, nvme::sanitizeBytes),
+                 nvme::sanitizeBytes, "nvme/sanitize");
+    if (!bytes)
+        return;
+    using Latest = nvme::SanitizeStatus::Latest;
+    const auto status = nvme::decodeSanitizeStatus(*bytes);
+    if (status && status->latest == Latest::running)
+        addNote(vitals, VitalsNote::erasing);
+    else if (status && status->latest == Latest::failed)
+        addNote(vitals, VitalsNote::erasureFailed);
+}
+
 SelfTestResult resultOf(const nvme::LoggedSelfTest& test) {
     switch (test.result) {
     case 0:
@@ -124,8 +147,7 @@ void readNvmeVitals(Enquiry& enquiry, Vitals& vitals, std::uint32_t nameSpace) {
     vitals.identity.serial = controller->serial;
     vitals.identity.firmware = controller->firmware;
     vitals.identity.rotating = false;
-    if (controller->writeCachePresent)
-        addNote(vitals, VitalsNote::writeCacheOn);
+    takeSetup(enquiry, vitals, *controller);
     if (const auto ns = readPage(enquiry, vitals, nvme::identify(nvme::IdentifyWhat::nameSpace, nameSpace),
                                  nvme::identifyBytes, "nvme/namespace")) {
         if (const auto decoded = nvme::decodeNamespace(*ns)) {

@@ -131,11 +131,15 @@ void readBehindScsi(Enquiry& enquiry, Vitals& vitals) {
         return;
     }
     readScsiVitals(enquiry, vitals);
+    if (!behindUsb)
+        takeLocking(enquiry, vitals, LockQuestion::scsi);
     if (behindUsb && vitals.readings.empty())
         addNote(vitals, VitalsNote::bridgeHides);
 }
 
 void settle(Vitals& vitals) {
+    std::stable_sort(vitals.notes.begin(), vitals.notes.end(),
+                     [](VitalsNote a, VitalsNote b) { return weightOf(a) < weightOf(b); });
     std::stable_sort(vitals.readings.begin(), vitals.readings.end(), [](const Reading& a, const Reading& b) {
         return std::tie(a.kind, a.attribute) < std::tie(b.kind, b.attribute);
     });
@@ -163,6 +167,12 @@ void addNote(Vitals& vitals, VitalsNote note) {
         vitals.notes.push_back(note);
 }
 
+void takeLocking(Enquiry& enquiry, Vitals& vitals, LockQuestion by) {
+    const auto discovery = askDiscovery(enquiry, by);
+    if (discovery && discovery->locks)
+        addNote(vitals, discovery->rangesLocked ? VitalsNote::rangesLocked : VitalsNote::lockingOn);
+}
+
 Vitals readVitals(Enquiry& enquiry, const DriveIdentity& known, std::uint32_t nameSpace) {
     Vitals vitals;
     vitals.identity = known;
@@ -183,7 +193,7 @@ Vitals readVitals(Enquiry& enquiry, const DriveIdentity& known, std::uint32_t na
     }
     if (enquiry.lost())
         addNote(vitals, VitalsNote::checkedNoAnswer);
-    else if (!vitals.refused.empty())
+    else if (!vitals.refused.empty() && !vitals.has(VitalsNote::bridgeHides)) // which says it already
         addNote(vitals, VitalsNote::logsRefused);
     settle(vitals);
     return vitals;

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/drive/enquiry.h"
+#include "core/drive/lock_state.h"
 #include "core/vitals/vitals.h"
 
 namespace orbita {
@@ -29,5 +30,7 @@ void readNvmeSelfTests(Enquiry& enquiry, Vitals& vitals);
 // Keeps the page under its name, replacing an earlier one.
 void keepRaw(Vitals& vitals, std::string name, std::span<const std::byte> bytes);
 void addNote(Vitals& vitals, VitalsNote note); // once
+// What a drive that encrypts itself keeps locked, as notes.
+void takeLocking(Enquiry& enquiry, Vitals& vitals, LockQuestion by);
 
 } // namespace orbita

@@ -10,7 +10,7 @@ namespace orbita {
 namespace {
 
 constexpr std::array<std::string_view, 4> families = {"none", "ata", "scsi", "nvme"};
-constexpr std::array<std::string_view, 20> notes = {"no-commands",     "bridge-hides",
+constexpr std::array<std::string_view, 24> notes = {"no-commands",     "bridge-hides",
                                                     "health-off",      "health-not-offered",
                                                     "checksum-broken", "thresholds-refused",
                                                     "logs-refused",    "password-set",
@@ -19,7 +19,9 @@ constexpr std::array<std::string_view, 20> notes = {"no-commands",     "bridge-h
                                                     "host-managed",    "misaligned",
                                                     "write-cache-on",  "read-only",
                                                     "zero-capacity",   "bridge-disagrees",
-                                                    "not-ready",       "no-answer"};
+                                                    "not-ready",       "no-answer",
+                                                    "locking-on",      "ranges-locked",
+                                                    "erasing",         "erasure-failed"};
 constexpr std::array<std::string_view, 5> sources = {"pending-defects", "background-scan", "error-log",
                                                      "grown-list", "self-test"};
 constexpr std::array<std::string_view, 5> kinds = {"short", "extended", "conveyance", "selective", "other"};
@@ -33,6 +35,30 @@ std::string_view familyName(Family family) {
 }
 std::string_view vitalsNoteName(VitalsNote note) {
     return notes[static_cast<std::size_t>(note)];
+}
+NoteWeight weightOf(VitalsNote note) {
+    switch (note) {
+    case VitalsNote::zeroCapacity:
+    case VitalsNote::notReady:
+    case VitalsNote::checkedNoAnswer:
+    case VitalsNote::locked:
+    case VitalsNote::rangesLocked:
+    case VitalsNote::erasing:
+    case VitalsNote::erasureFailed:
+    case VitalsNote::protectedFormat:
+        return NoteWeight::outOfReach;
+    case VitalsNote::noCommands:
+    case VitalsNote::bridgeHides:
+    case VitalsNote::bridgeDisagrees:
+    case VitalsNote::healthOff:
+    case VitalsNote::healthNotOffered:
+    case VitalsNote::checksumBroken:
+    case VitalsNote::thresholdsRefused:
+    case VitalsNote::logsRefused:
+        return NoteWeight::unknown;
+    default:
+        return NoteWeight::setup;
+    }
 }
 std::string_view suspectSourceName(SuspectSource source) {
     return sources[static_cast<std::size_t>(source)];

@@ -41,8 +41,20 @@ enum class VitalsNote : std::uint8_t {
     bridgeDisagrees, // on capacity or sector size with the drive behind it
     notReady,
     checkedNoAnswer, // the drive stopped answering while it was asked
+    lockingOn,       // it encrypts itself, and an owner has set it up to lock
+    rangesLocked,    // some or all of its data is locked by that now
+    erasing,         // it erases itself, whole, and gives nothing until that is done
+    erasureFailed,   // that failed: it gives nothing until it is done anew
 };
 std::string_view vitalsNoteName(VitalsNote note);
+
+// How much a note weighs, gravest first.
+enum class NoteWeight : std::uint8_t {
+    outOfReach, // the data, or the drive, cannot be had as things are
+    unknown,    // what the drive would say of itself is missing, or in doubt
+    setup,      // how the drive is set up
+};
+NoteWeight weightOf(VitalsNote note);
 
 // A place that the drive itself names.
 enum class SuspectSource : std::uint8_t { pendingDefects, backgroundScan, errorLog, grownList, selfTest };

@@ -48,6 +48,21 @@ private slots:
             QCOMPARE(passes(scsi::wrapAta(ataWith(opcode)), Admission::stateToo), reading.contains(opcode));
         }
     }
+    // Of the security protocols, the one page that tells what is locked, and nothing else.
+    void securityProtocolsOnlyTellWhatIsLocked() {
+        for (unsigned protocol = 0; protocol < 256; ++protocol)
+            for (const unsigned comId : {0x0000U, 0x0001U, 0x0002U, 0x0100U, 0x07FEU, 0x1001U, 0xFFFFU}) {
+                const auto p = static_cast<std::uint8_t>(protocol);
+                const auto id = static_cast<std::uint16_t>(comId);
+                const bool allowed = protocol == 1 && comId == 1;
+                for (const CommandBlock& block :
+                     {ata::trustedReceive(p, id, 1), scsi::wrapAta(ata::trustedReceive(p, id, 1)),
+                      scsi::securityProtocolIn(p, id, 512), nvme::securityReceive(p, id, 512)}) {
+                    QCOMPARE(passes(block, Admission::readingOnly), allowed);
+                    QCOMPARE(passes(block, Admission::stateToo), allowed);
+                }
+            }
+    }
     void everySmartFeatureAndLog() {
         const std::set<unsigned> reading = {0xD0, 0xD1, 0xD5, 0xDA};
         for (unsigned feature = 0; feature < 256; ++feature)

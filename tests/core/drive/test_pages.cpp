@@ -11,6 +11,7 @@
 #include "core/drive/scsi/log_pages.h"
 #include "core/drive/scsi/pages.h"
 #include "core/drive/scsi/provisioning.h"
+#include "core/drive/tcg/discovery.h"
 
 #include <QTest>
 #include <fstream>
@@ -102,6 +103,15 @@ private slots:
         QCOMPARE(first(scsi::sendDiagnostic(scsi::SelfTestCode::backgroundExtended).bytes, 6),
                  QByteArray("1d4000000000"));
         QCOMPARE(first(scsi::readCapacity16().bytes, 16), QByteArray("9e100000000000000000000000200000"));
+        QCOMPARE(first(ata::trustedReceive(1, 0x0102, 2).bytes, 20),
+                 QByteArray("27805c0100020100000000000200000000000000"));
+        QCOMPARE(first(scsi::wrapAta(ata::trustedReceive(1, 1, 1)).bytes, 16),
+                 QByteArray("85080e00010001000000010000005c00"));
+        QCOMPARE(first(scsi::securityProtocolIn(1, 0x0102, 512).bytes, 12),
+                 QByteArray("a20101020000000002000000"));
+        const CommandBlock security = nvme::securityReceive(1, 0x0102, 512);
+        QCOMPARE(nvme::dwordOf(security, 10), 0x01010200U);
+        QCOMPARE(nvme::dwordOf(security, 11), 512U);
         const CommandBlock health = nvme::getLogPage(nvme::logPage::health, 512);
         QCOMPARE(nvme::dwordOf(health, 10), 0x007F8002U);
         QCOMPARE(nvme::namespaceOf(health), 0xFFFFFFFFU);
@@ -392,6 +402,35 @@ private slots:
         QCOMPARE(*scsi::backgroundScan(scan).powerOnMinutes, 600U);
         QCOMPARE(scsi::backgroundScan(scan).found.at(0).lba.value, 1ULL << 33U);
     }
+    void whatIsLockedBothWays() {
+        for (const tcg::Discovery& discovery : {tcg::Discovery{false, false}, {true, false}, {true, true}})
+            QCOMPARE(*tcg::decodeDiscovery(tcg::encodeDiscovery(discovery)), discovery);
+        auto bytes = tcg::encodeDiscovery({true, true});
+        // Other features before it, as drives have them, and one that is cut off behind it.
+        const std::vector<std::byte> other = {std::byte{0}, std::byte{1},    std::byte{0x10},
+                                              std::byte{2}, std::byte{0xFF}, std::byte{0xFF}};
+        bytes.insert(bytes.begin() + 48, other.begin(), other.end());
+        bytes.insert(bytes.end(), {std::byte{0}, std::byte{2}, std::byte{0x10}, std::byte{12}});
+        putBigEndian(bytes, 0, 4, bytes.size() - 4);
+        QVERIFY(tcg::decodeDiscovery(bytes)->rangesLocked);
+        // "Locked" means nothing where locking is not switched on.
+        auto off = tcg::encodeDiscovery({true, true});
+        off[52] &= ~std::byte{2};
+        QCOMPARE(*tcg::decodeDiscovery(off), (tcg::Discovery{}));
+        QVERIFY(!tcg::decodeDiscovery({}).has_value());
+        QVERIFY(!tcg::decodeDiscovery(std::vector<std::byte>(512)).has_value());
+        QVERIFY(!tcg::decodeDiscovery(std::vector<std::byte>(47, std::byte{0xFF})).has_value());
+    }
+    void erasureBothWays() {
+        using Status = nvme::SanitizeStatus;
+        for (const auto latest :
+             {Status::Latest::never, Status::Latest::done, Status::Latest::running, Status::Latest::failed})
+            QVERIFY(nvme::decodeSanitizeStatus(nvme::encodeSanitizeStatus({latest, 0.25}))->latest == latest);
+        QCOMPARE(
+            nvme::decodeSanitizeStatus(nvme::encodeSanitizeStatus({Status::Latest::running, 0.25}))->progress,
+            0.25);
+        QVERIFY(!nvme::decodeSanitizeStatus(std::vector<std::byte>(3)).has_value());
+    }
     void nvmePagesBothWays() {
         nvme::Controller c;
         c.model = "Gannet X";
@@ -468,6 +507,8 @@ private slots:
                 (void)scsi::pendingDefects(*log);
             }
         });
+        survive([](auto bytes) { (void)tcg::decodeDiscovery(bytes); });
+        survive([](auto bytes) { (void)nvme::decodeSanitizeStatus(bytes); });
         survive([](auto bytes) { (void)nvme::decodeErrors(bytes); });
         survive([](auto bytes) { (void)nvme::decodeSelfTests(bytes); });
         survive([](auto bytes) { (void)nvme::decodeHealth(bytes); });

@@ -15,6 +15,7 @@ using namespace orbita;
 using namespace orbita::test;
 
 Q_DECLARE_METATYPE(orbita::sim::Front)
+Q_DECLARE_METATYPE(orbita::sim::Lock)
 Q_DECLARE_METATYPE(orbita::ReadWay)
 
 namespace {
@@ -84,6 +85,31 @@ private slots:
         QCOMPARE(bad.front(), firstBad);
         QCOMPARE(bad.back(), firstBad + badSectors - 1);
         QCOMPARE(record.plan.asked.way, way);
+    }
+    // Every read of it fails, some of them without a cause: no sector is accused, and it is said why.
+    void aLockedDriveHasNoDefects_data() {
+        QTest::addColumn<sim::Front>("front");
+        QTest::addColumn<sim::Lock>("lock");
+        const auto add = [](const char* name, sim::Front front, sim::Lock lock) {
+            QTest::newRow(name) << front << lock;
+        };
+        add("ATA password", sim::Front::ata, sim::Lock::password);
+        add("SAT password", sim::Front::sat, sim::Lock::password);
+        add("SAT ranges", sim::Front::sat, sim::Lock::ranges);
+        add("SCSI ranges", sim::Front::scsi, sim::Lock::ranges);
+        add("NVMe ranges", sim::Front::nvme, sim::Lock::ranges);
+    }
+    void aLockedDriveHasNoDefects() {
+        QFETCH(sim::Front, front);
+        QFETCH(sim::Lock, lock);
+        sim::Scenario scenario = smallDrive(front);
+        scenario.lock = lock;
+        auto drive = open(scenario);
+        QVERIFY2(drive, drive ? "" : drive.error().message().c_str());
+        const ScanRecord record = runScan(**drive, {});
+        QCOMPARE(record.status.ended, Ended::locked);
+        QVERIFY(record.ledger.empty());
+        QVERIFY(record.covered.empty());
     }
     void verifyingIsRefusedWhereItIsNotToBeHad() {
         const auto drive = open(smallDrive(sim::Front::bridge));

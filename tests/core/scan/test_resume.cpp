@@ -151,6 +151,27 @@ private slots:
                     QCOMPARE(kept->status.totals.of(grade), counts[static_cast<std::size_t>(grade)]);
         }
     }
+    // Whoever looks on, to keep it or to show it, sees all that was done before from the very first moment.
+    void whatWasDoneIsThereBeforeItGoesOn() {
+        const sim::Scenario scenario = sick(3);
+        const ScanPlan plan = planned(3);
+        bool ended = false;
+        const ScanRecord kept = brokenOff(scenario, plan, 400, nullptr, ended);
+        QVERIFY(!ended && kept.status.blocksDone > 0);
+        const auto drive = openSimulated(scenario);
+        const auto settled = settlePlan(planToContinue(kept), drive->identity(), drive->limits());
+        PauseGate pause;
+        ScanFeed feed;
+        const Engine engine(*drive, *settled, {}, pause, feed, {.earlier = &kept});
+        const ScanRecord seen = recordOf(feed, 5, {});
+        QVERIFY(seen.plate);
+        QVERIFY(seen.status.blocksDone > 0);
+        QCOMPARE(seen.status.blocksPlanned, kept.status.blocksPlanned);
+        QCOMPARE(seen.status.elapsed, kept.status.elapsed);
+        QCOMPARE(seen.covered, kept.covered);
+        QCOMPARE(seen.tape.back().kind, TapeKind::continued);
+        QCOMPARE(seen.status.tapeLength, seen.tape.size());
+    }
     void whatIsVouchedForIsNotReadAgain() {
         const sim::Scenario scenario = sick(2);
         ScanPlan plan = planned(3);

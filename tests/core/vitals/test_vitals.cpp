@@ -6,6 +6,7 @@
 #include "core/drive/nvme/commands.h"
 #include "core/drive/scsi/commands.h"
 #include "core/scan/session.h"
+#include "core/sim/front.h"
 #include "core/target/thermometer.h"
 #include "core/vitals/findings.h"
 #include "core/vitals/read_vitals.h"
@@ -187,6 +188,49 @@ private slots:
             QCOMPARE(valueOf(before, ReadingKind::pendingSectors), 0);
             QCOMPARE(valueOf(after, ReadingKind::pendingSectors), 8);
         }
+    }
+    void whatIsLockedIsSaid() {
+        const auto notesOf = [](Front front, sim::Lock lock) {
+            sim::Scenario scenario = test::smallDrive(front);
+            scenario.lock = lock;
+            test::AskedSim drive(scenario);
+            Vitals vitals = readVitals(drive.enquiry, drive.known);
+            vitals.readings.clear(); // the gate below is to judge by the lock alone
+            return vitals;
+        };
+        for (const Front front : {Front::ata, Front::sat, Front::scsi, Front::nvme}) {
+            const Vitals open = notesOf(front, sim::Lock::none);
+            const Vitals ranges = notesOf(front, sim::Lock::ranges);
+            QVERIFY(!open.has(VitalsNote::rangesLocked) && !open.has(VitalsNote::locked));
+            QVERIFY(ranges.has(VitalsNote::rangesLocked));
+            const EntryGate gate = judgeEntry(ranges, {}, {}, defaultPolicy());
+            QVERIFY(std::any_of(gate.reasons.begin(), gate.reasons.end(),
+                                [](const EntryReason& r) { return r.kind == EntryReasonKind::locked; }));
+        }
+        for (const Front front : {Front::ata, Front::sat})
+            QVERIFY(notesOf(front, sim::Lock::password).has(VitalsNote::locked));
+    }
+    // Whether it is there, and whether it is on, are two things.
+    void aWriteCacheThatIsOffIsNotNoted() {
+        const auto noted = [](std::uint32_t enabled) {
+            const sim::Scenario scenario = test::smallDrive(Front::nvme);
+            const auto front = sim::makeFront(scenario, std::make_shared<sim::Condition>(scenario));
+            test::ScriptedLink link([&](const CommandBlock& block) {
+                test::Scripted scripted;
+                scripted.reply.carried = Carried::answered;
+                scripted.data = front->answer(block, {}, {}, scripted.reply);
+                if (nvme::opcodeOf(block) == nvme::admin::getFeatures) {
+                    nvme::Completion completion;
+                    completion.result = enabled;
+                    scripted.reply.bytes = nvme::encodeCompletion(completion);
+                }
+                return scripted;
+            });
+            Enquiry enquiry(link, Protocol::nvmeAdmin, "scripted", std::chrono::seconds{1});
+            return readVitals(enquiry, {}).has(VitalsNote::writeCacheOn);
+        };
+        QVERIFY(noted(1));
+        QVERIFY(!noted(0));
     }
     void healthSwitchedOffIsSaid() {
         sim::Scenario scenario = test::smallDrive(Front::sat);

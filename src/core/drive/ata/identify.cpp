@@ -13,6 +13,7 @@ namespace {
 constexpr std::size_t wordSerial = 10;
 constexpr std::size_t wordFirmware = 23;
 constexpr std::size_t wordModel = 27;
+constexpr std::size_t wordTrusted = 48;
 constexpr std::size_t wordCapacity28 = 60;
 constexpr std::size_t wordZoned = 69;
 constexpr std::size_t wordSata = 76;
@@ -101,6 +102,8 @@ std::array<std::byte, identifyBytes> encodeIdentify(const IdentifyData& data) {
         putLittleEndian(bytes, 2 * (wordWorldWideName + i), 2, data.worldWideName >> (48 - 16 * i));
     putLittleEndian(bytes, 2 * wordSecurity, 2,
                     bit(data.passwordSet, 3U) | bit(data.locked, 4U) | bit(data.frozen, 8U));
+    if (data.trustedSupported)
+        putLittleEndian(bytes, 2 * wordTrusted, 2, sizeFieldValid | 1U);
     putLittleEndian(bytes, 2 * wordDataSetManagement, 2, bit(data.trimSupported, 1U));
     putLittleEndian(bytes, 2 * wordSct, 2, bit(data.sctSupported, 1U) | bit(data.recoveryTimeSupported, 8U));
     if (data.alignmentOffset != 0)
@@ -165,6 +168,8 @@ Result<IdentifyData> decodeIdentify(std::span<const std::byte> bytes) {
     data.passwordSet = has(wordSecurity, 2U);
     data.locked = has(wordSecurity, 4U);
     data.frozen = has(wordSecurity, 8U);
+    data.trustedSupported =
+        (word(bytes, wordTrusted) & sizeFieldMask) == sizeFieldValid && has(wordTrusted, 1U);
     data.trimSupported = has(wordDataSetManagement, 1U);
     data.sctSupported = has(wordSct, 1U);
     data.recoveryTimeSupported = data.sctSupported && has(wordSct, 8U);

@@ -33,6 +33,7 @@ struct IdentifyData {
     bool writeCacheSupported = false;
     bool writeCacheEnabled = false;
     bool trimSupported = false;
+    bool trustedSupported = false; // takes TRUSTED RECEIVE: may encrypt itself
     // Security (word 128): a password is set, it keeps the data locked, its state cannot be changed now.
     bool passwordSet = false;
     bool locked = false;

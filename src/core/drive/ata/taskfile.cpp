@@ -80,6 +80,15 @@ CommandBlock readLogExt(std::uint8_t address, std::uint16_t page, std::uint16_t 
     return block;
 }
 
+CommandBlock trustedReceive(std::uint8_t protocol, std::uint16_t comId, std::uint8_t units) {
+    CommandBlock block = command(opcode::trustedReceive);
+    block.bytes[3] = std::byte{protocol};
+    // LBA 7:0 the high byte of the length, 23:8 the ComID (ACS, TRUSTED RECEIVE).
+    putLba(block.bytes, {std::uint64_t{comId} << 8U});
+    block.bytes[12] = std::byte{units};
+    return block;
+}
+
 bool isCommand(const CommandBlock& block) {
     return block.protocol == Protocol::ata && block.bytes[0] == hostToDevice &&
            (block.bytes[1] & carriesCommand) != std::byte{0};
@@ -109,6 +118,10 @@ std::uint8_t logAddressOf(const CommandBlock& block) {
 std::uint16_t logPageOf(const CommandBlock& block) {
     const Lba lba = lbaOf(block);
     return static_cast<std::uint16_t>((lba.value >> 8U & 0xFFU) | (lba.value >> 32U & 0xFFU) << 8U);
+}
+
+std::uint16_t comIdOf(const CommandBlock& block) {
+    return static_cast<std::uint16_t>(lbaOf(block).value >> 8U & 0xFFFFU);
 }
 
 std::array<std::byte, commandBytes> encodeAnswer(const Answer& answer) {

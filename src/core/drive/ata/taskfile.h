@@ -16,6 +16,7 @@ constexpr std::uint8_t readNativeMaxExt = 0x27;
 constexpr std::uint8_t readLogExt = 0x2F;
 constexpr std::uint8_t writeLogExt = 0x3F;
 constexpr std::uint8_t readVerifyExt = 0x42;
+constexpr std::uint8_t trustedReceive = 0x5C;
 constexpr std::uint8_t smart = 0xB0;
 constexpr std::uint8_t checkPowerMode = 0xE5;
 constexpr std::uint8_t identifyDevice = 0xEC;
@@ -76,6 +77,8 @@ CommandBlock checkPowerMode();
 CommandBlock smartCommand(std::uint8_t feature, std::uint8_t lbaLow = 0, std::uint8_t sectors = 1);
 // READ LOG EXT: `pages` pages of 512 bytes of the log, from `page` on.
 CommandBlock readLogExt(std::uint8_t address, std::uint16_t page, std::uint16_t pages);
+// TRUSTED RECEIVE: `units` times 512 bytes of what that security protocol has to tell.
+CommandBlock trustedReceive(std::uint8_t protocol, std::uint16_t comId, std::uint8_t units);
 
 // True for a Host to Device frame that carries a command.
 bool isCommand(const CommandBlock& block);
@@ -87,6 +90,7 @@ std::uint8_t featureOf(const CommandBlock& block);
 // Where a SMART or log command names a log: LBA 7:0.
 std::uint8_t logAddressOf(const CommandBlock& block);
 std::uint16_t logPageOf(const CommandBlock& block);
+std::uint16_t comIdOf(const CommandBlock& block); // of TRUSTED RECEIVE; the protocol is its feature
 
 struct Answer {
     std::uint8_t status = 0;

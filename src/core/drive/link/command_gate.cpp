@@ -7,6 +7,7 @@
 #include "core/drive/plain/read_block.h"
 #include "core/drive/scsi/ata_translation.h"
 #include "core/drive/scsi/commands.h"
+#include "core/drive/tcg/discovery.h"
 
 namespace orbita {
 
@@ -73,6 +74,12 @@ CommandClass classOfAtaWrite(std::uint8_t op) {
     }
 }
 
+// What a security protocol hands out may depend on what it was sent before: only the one page that tells what
+// is locked is asked for.
+CommandClass classOfSecurity(std::uint64_t protocol, std::uint64_t comId) {
+    return protocol == tcg::discoveryProtocol && comId == tcg::discoveryComId ? mediumReading : unknown;
+}
+
 CommandClass classOfAta(const CommandBlock& block, std::span<const std::byte> parameters) {
     if (!ata::isCommand(block))
         return unknown;
@@ -86,6 +93,8 @@ CommandClass classOfAta(const CommandBlock& block, std::span<const std::byte> pa
         return mediumReading;
     case ata::opcode::smart:
         return classOfSmart(block, parameters);
+    case ata::opcode::trustedReceive:
+        return classOfSecurity(ata::featureOf(block), ata::comIdOf(block));
     default:
         return classOfAtaWrite(ata::opcodeOf(block));
     }
@@ -160,6 +169,8 @@ CommandClass classOfScsi(const CommandBlock& block, std::span<const std::byte> p
         return action == scsi::readCapacity16Action || action == scsi::getLbaStatusAction ? mediumReading
                                                                                           : unknown;
     }
+    case scsi::opcode::securityProtocolIn:
+        return classOfSecurity(byteAt(block.bytes, 1), bigEndian(block.bytes, 2, 2));
     case scsi::opcode::zoningIn:
         return (byteAt(block.bytes, 1) & 0x1FU) == scsi::reportZonesAction ? mediumReading : unknown;
     case scsi::opcode::modeSelect10:
@@ -201,6 +212,8 @@ CommandClass classOfNvmeAdmin(const CommandBlock& block) {
         const std::uint32_t code = dword10 & 0xFU;
         return code == 1 || code == 2 || code == 0xF ? stateChanging : unknown;
     }
+    case nvme::admin::securityReceive:
+        return classOfSecurity(dword10 >> 24U, dword10 >> 8U & 0xFFFFU);
     case 0x80: // Format NVM
     case 0x84: // Sanitize
         return mediumWriting;

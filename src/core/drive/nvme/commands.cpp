@@ -79,6 +79,13 @@ CommandBlock deviceSelfTest(SelfTestCode code, std::uint32_t nameSpace) {
     return block;
 }
 
+CommandBlock securityReceive(std::uint8_t protocol, std::uint16_t comId, std::uint32_t bytes) {
+    CommandBlock block = command(Protocol::nvmeAdmin, admin::securityReceive, 0);
+    putDword(block, 10, std::uint32_t{protocol} << 24U | std::uint32_t{comId} << 8U);
+    putDword(block, 11, bytes);
+    return block;
+}
+
 CommandBlock read(Lba lba, std::uint32_t sectors, std::uint32_t nameSpace, bool fua) {
     CommandBlock block = onBlocks(io::read, lba, sectors, nameSpace);
     if (fua)

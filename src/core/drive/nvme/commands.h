@@ -16,6 +16,7 @@ constexpr std::uint8_t identify = 0x06;
 constexpr std::uint8_t setFeatures = 0x09;
 constexpr std::uint8_t getFeatures = 0x0A;
 constexpr std::uint8_t deviceSelfTest = 0x14;
+constexpr std::uint8_t securityReceive = 0x82;
 } // namespace admin
 
 namespace io {
@@ -57,6 +58,8 @@ CommandBlock getFeatures(std::uint8_t feature, std::uint32_t nameSpace);
 // Not saved across power cycles.
 CommandBlock setFeatures(std::uint8_t feature, std::uint32_t value, std::uint32_t nameSpace);
 CommandBlock deviceSelfTest(SelfTestCode code, std::uint32_t nameSpace = allNamespaces);
+// What that security protocol has to tell.
+CommandBlock securityReceive(std::uint8_t protocol, std::uint16_t comId, std::uint32_t bytes);
 // Requires 1 <= sectors <= 65536.
 CommandBlock read(Lba lba, std::uint32_t sectors, std::uint32_t nameSpace, bool fua = false);
 bool isFua(const CommandBlock& block);

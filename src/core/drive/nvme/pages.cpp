@@ -4,6 +4,7 @@
 #include "core/base/bytes.h"
 
 #include <algorithm>
+#include <array>
 
 namespace orbita::nvme {
 
@@ -50,12 +51,15 @@ Result<Controller> decodeController(std::span<const std::byte> bytes) {
     c.model = trimmedText(bytes, 24, 40);
     c.firmware = trimmedText(bytes, 64, 8);
     c.maxTransferExponent = u8(bytes, 77);
-    c.selfTestSupported = (littleEndian(bytes, 256, 2) >> 4U & 1U) != 0;
+    const std::uint64_t optional = littleEndian(bytes, 256, 2);
+    c.securitySupported = (optional & 1U) != 0;
+    c.selfTestSupported = (optional >> 4U & 1U) != 0;
     c.errorEntries = u8(bytes, 262);
     c.warningTemperature = degrees(bytes, 266);
     c.criticalTemperature = degrees(bytes, 268);
     c.totalBytes = counter(bytes, 280);
     c.extendedTestMinutes = static_cast<std::uint16_t>(littleEndian(bytes, 316, 2));
+    c.sanitizeSupported = littleEndian(bytes, 328, 4) != 0;
     c.namespaces = static_cast<std::uint32_t>(littleEndian(bytes, 516, 4));
     c.verifySupported = (littleEndian(bytes, 520, 2) >> 7U & 1U) != 0;
     c.writeCachePresent = (byteAt(bytes, 525) & 1U) != 0;
@@ -68,12 +72,13 @@ std::vector<std::byte> encodeController(const Controller& c) {
     putText(bytes, 24, 40, c.model);
     putText(bytes, 64, 8, c.firmware);
     bytes[77] = std::byte{c.maxTransferExponent};
-    putLittleEndian(bytes, 256, 2, c.selfTestSupported ? 1U << 4U : 0U);
+    putLittleEndian(bytes, 256, 2, (c.selfTestSupported ? 1U << 4U : 0U) | (c.securitySupported ? 1U : 0U));
     bytes[262] = std::byte{c.errorEntries};
     putDegrees(bytes, 266, c.warningTemperature);
     putDegrees(bytes, 268, c.criticalTemperature);
     putLittleEndian(bytes, 280, 8, c.totalBytes);
     putLittleEndian(bytes, 316, 2, c.extendedTestMinutes);
+    putLittleEndian(bytes, 328, 4, c.sanitizeSupported ? 7U : 0U); // crypto, block and overwrite
     putLittleEndian(bytes, 516, 4, c.namespaces);
     putLittleEndian(bytes, 520, 2, c.verifySupported ? 1U << 7U : 0U);
     bytes[525] = c.writeCachePresent ? std::byte{1} : std::byte{0};
@@ -232,6 +237,37 @@ std::vector<std::byte> encodeSelfTests(const SelfTestLog& log) {
             putLittleEndian(entry, 16, 8, test.failingLba->value);
         }
     }
+    return bytes;
+}
+
+Result<SanitizeStatus> decodeSanitizeStatus(std::span<const std::byte> bytes) {
+    if (bytes.size() < 4)
+        return tl::unexpected(tooShort("whether the drive erases itself (Sanitize Status)", bytes.size()));
+    SanitizeStatus status;
+    switch (littleEndian(bytes, 2, 2) & 7U) {
+    case 1:
+    case 4: // and what it held was deallocated
+        status.latest = SanitizeStatus::Latest::done;
+        break;
+    case 2:
+        status.latest = SanitizeStatus::Latest::running;
+        status.progress = static_cast<double>(littleEndian(bytes, 0, 2)) / 65536;
+        break;
+    case 3:
+        status.latest = SanitizeStatus::Latest::failed;
+        break;
+    default:
+        break;
+    }
+    return status;
+}
+
+std::vector<std::byte> encodeSanitizeStatus(const SanitizeStatus& status) {
+    std::vector<std::byte> bytes(sanitizeBytes);
+    const bool running = status.latest == SanitizeStatus::Latest::running;
+    putLittleEndian(bytes, 0, 2, running ? static_cast<std::uint64_t>(status.progress * 65536) : 0xFFFF);
+    constexpr std::array<std::uint8_t, 4> codes = {0, 1, 2, 3};
+    putLittleEndian(bytes, 2, 2, codes[static_cast<std::size_t>(status.latest)]);
     return bytes;
 }
 

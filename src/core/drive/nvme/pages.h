@@ -18,6 +18,7 @@ constexpr std::size_t identifyBytes = 4096;
 constexpr std::size_t healthBytes = 512;
 constexpr std::size_t errorEntryBytes = 64;
 constexpr std::size_t selfTestBytes = 564;
+constexpr std::size_t sanitizeBytes = 512;
 
 struct Controller {
     std::string serial;
@@ -25,6 +26,8 @@ struct Controller {
     std::string firmware;
     std::uint64_t totalBytes = 0; // of all namespaces; 0: not told
     bool selfTestSupported = false;
+    bool securitySupported = false; // takes Security Send and Receive
+    bool sanitizeSupported = false;
     bool verifySupported = false;
     bool writeCachePresent = false;
     std::uint16_t extendedTestMinutes = 0;
@@ -95,6 +98,14 @@ struct SelfTestLog {
 };
 Result<SelfTestLog> decodeSelfTests(std::span<const std::byte> bytes);
 std::vector<std::byte> encodeSelfTests(const SelfTestLog& log);
+
+// Log 81h: the latest erasure of the whole drive.
+struct SanitizeStatus {
+    enum class Latest : std::uint8_t { never, done, running, failed } latest = Latest::never;
+    double progress = 1; // 0 to 1, of one that is running
+};
+Result<SanitizeStatus> decodeSanitizeStatus(std::span<const std::byte> bytes);
+std::vector<std::byte> encodeSanitizeStatus(const SanitizeStatus& status);
 
 // Log 05h: which commands the controller takes. True where admin command `opcode` is supported.
 bool adminSupported(std::span<const std::byte> log05, std::uint8_t opcode);

@@ -34,6 +34,7 @@ DataDirection directionOf(const CommandBlock& ata) {
     case ata::opcode::identifyDevice:
     case ata::opcode::readDmaExt:
     case ata::opcode::readLogExt:
+    case ata::opcode::trustedReceive:
         return DataDirection::fromDrive;
     case ata::opcode::smart:
         switch (ata::featureOf(ata)) {

@@ -135,6 +135,14 @@ CommandBlock sendDiagnostic(SelfTestCode code) {
     return block;
 }
 
+CommandBlock securityProtocolIn(std::uint8_t protocol, std::uint16_t comId, std::uint32_t bytes) {
+    CommandBlock block = command(opcode::securityProtocolIn);
+    block.bytes[1] = std::byte{protocol};
+    putBigEndian(block.bytes, 2, 2, comId);
+    putBigEndian(block.bytes, 6, 4, bytes);
+    return block;
+}
+
 CommandBlock read16(Lba lba, std::uint32_t sectors, bool fua) {
     CommandBlock block = onBlocks16(opcode::read16, lba, sectors);
     block.bytes[1] = fua ? fuaBit : std::byte{0};

@@ -31,6 +31,7 @@ constexpr std::uint8_t zoningIn = 0x95;
 constexpr std::uint8_t serviceActionIn16 = 0x9E;
 constexpr std::uint8_t reportLuns = 0xA0;
 constexpr std::uint8_t ataPassThrough12 = 0xA1;
+constexpr std::uint8_t securityProtocolIn = 0xA2;
 constexpr std::uint8_t readDefectData12 = 0xB7;
 } // namespace opcode
 
@@ -74,6 +75,8 @@ CommandBlock logSense(std::uint8_t page, std::uint16_t bytes, std::uint8_t subpa
 // The grown list in long block or physical sector format: `format` as in READ DEFECT DATA (SBC).
 CommandBlock readDefectData12(bool grown, std::uint8_t format, std::uint32_t bytes);
 CommandBlock sendDiagnostic(SelfTestCode code);
+// What that security protocol has to tell.
+CommandBlock securityProtocolIn(std::uint8_t protocol, std::uint16_t comId, std::uint32_t bytes);
 // Requires sectors >= 1.
 // `fua`: from the medium, past the drive's cache.
 CommandBlock read16(Lba lba, std::uint32_t sectors, bool fua = false);
@@ -83,9 +86,9 @@ CommandBlock verify10(Lba lba, std::uint32_t sectors);
 // VERIFY(16) with BYTCHK 0: the drive reads, no data crosses the cable.
 CommandBlock verify16(Lba lba, std::uint32_t sectors);
 
-// Of READ and VERIFY, 10 and 16 bytes.
 bool isFua(const CommandBlock& block); // of READ(10) and READ(16)
-Lba lbaOf(const CommandBlock& block);  // of the two above, too
+// Of READ and VERIFY, 10 and 16 bytes.
+Lba lbaOf(const CommandBlock& block);
 std::uint32_t sectorsOf(const CommandBlock& block);
 
 } // namespace orbita::scsi

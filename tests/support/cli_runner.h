@@ -1,0 +1,38 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Runs orbita-cli as a script would.
+#pragma once
+
+#include <QCoreApplication>
+#include <QFile>
+#include <QProcess>
+#include <nlohmann/json.hpp>
+
+namespace orbita::test {
+
+struct Ran {
+    int status;
+    QString out;
+    QString err;
+};
+
+inline QString program() {
+    return QCoreApplication::applicationDirPath() + QStringLiteral("/orbita-cli");
+}
+
+inline Ran cli(const QStringList& arguments) {
+    QProcess process;
+    process.start(program(), arguments);
+    if (!process.waitForFinished(120'000))
+        return {-1, {}, QStringLiteral("did not finish")};
+    return {process.exitCode(), QString::fromUtf8(process.readAllStandardOutput()),
+            QString::fromUtf8(process.readAllStandardError())};
+}
+
+inline nlohmann::json jsonOf(const QString& path) {
+    QFile file(path);
+    if (!file.open(QIODevice::ReadOnly))
+        return {};
+    return nlohmann::json::parse(file.readAll().toStdString(), nullptr, false);
+}
+
+} // namespace orbita::test
