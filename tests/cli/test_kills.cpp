@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The real program, killed (SIGKILL) at random moments of a scan and gone on with, again and again: it ends
 // with what an undisturbed one finds, and repeats no more than what was done since the latest time it was
-// kept. ORBITA_KILLS says how often (4).
+// kept. ORBITA_KILLS says how often (4); with many, QTEST_FUNCTION_TIMEOUT has to be longer, too.
 #include "support/cli_runner.h"
 
 #include <QElapsedTimer>

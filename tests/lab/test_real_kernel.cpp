@@ -123,17 +123,17 @@ private slots:
                      qPrintable(m_sections[name].text));
         }
     }
-    // ATA through the kernel's translation and SCSI verify are taken; these emulated drives answer without
-    // looking, which is found out before it is believed. This NVMe controller does not verify, and that is
-    // said.
+    // ATA through the kernel's translation and SCSI verify are taken. These emulated drives answer without
+    // looking: a computer that is quick enough lets that be found out, on a slow one they take as long as a
+    // medium must. This NVMe controller does not verify, and that is said.
     void verifyingReachesTheDrive() {
         for (const char* name : {"verify sata", "verify scsi"}) {
-            QVERIFY2(m_sections[name].text.contains(QLatin1String("verify checked")) ||
-                         m_sections[name].text.contains(QLatin1String("not believed")),
-                     qPrintable(m_sections[name].text));
+            const bool believed = m_sections[name].text.contains(QLatin1String("verify checked"));
+            const bool doubted = m_sections[name].text.contains(QLatin1String("not believed"));
+            QVERIFY2(believed != doubted, qPrintable(m_sections[name].text));
+            ends(name, doubted ? 3 : 0);
             QVERIFY(!m_sections[name].text.contains(QLatin1String("unreadable")));
         }
-        ends("verify sata", 3);
         ends("verify nvme", 2);
         QVERIFY(m_sections["verify nvme"].text.contains(QLatin1String("verifying is not to be had")));
     }

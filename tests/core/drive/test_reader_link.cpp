@@ -153,20 +153,20 @@ private slots:
         QCOMPARE(replies[0].transferred, 4096U);
     }
     void kernelCountsAreRead() {
-        using reader::accessesOf;
-        QCOMPARE(accessesOf("100 2 8000 40 50 6 400 30 0 55 70 3 1 24 2 5 9"),
-                 std::optional<std::uint64_t>{8429});
-        QCOMPARE(accessesOf("100 2 8000 40 50 6 400 30 0 55 70"), std::optional<std::uint64_t>{8400});
+        using reader::countsOf;
+        using reader::KernelCounts;
+        QVERIFY(countsOf("100 2 8000 40 50 6 400 30 3 55 70 3 1 24 2 5 9") == (KernelCounts{8429, 3}));
+        QVERIFY(countsOf("100 2 8000 40 50 6 400 30 0 55 70") == (KernelCounts{8400, 0}));
         for (const char* wrong : {"", "no line", "1 2 3"})
-            QVERIFY(!accessesOf(wrong));
+            QVERIFY(!countsOf(wrong));
         QVERIFY(reader::statisticsOf("/no/such/node").empty());
         QVERIFY(reader::statisticsOf("/proc/self/exe").empty()); // a file has none
     }
     // What moves in the counts beside our own reads disturbed the command; what we read ourselves did not.
     void countsOfOthersDisturb() {
-        const auto counts = [&](std::uint64_t sectors) {
+        const auto counts = [&](std::uint64_t sectors, int underWay = 0) {
             std::ofstream(m_dir.filePath("stat").toStdString())
-                << "1 0 " << sectors << " 0 0 0 0 0 0 0 0 0 0 0 0 0 0\n";
+                << "1 0 " << sectors << " 0 0 0 0 0 " << underWay << " 0 0 0 0 0 0 0 0\n";
         };
         counts(1000);
         reader::DisturbanceWatch watch(m_dir.filePath("stat").toStdString(), true);
@@ -192,6 +192,14 @@ private slots:
         entry.systemError = 0;
         counts(1041);
         QCOMPARE(answered(4096, 5), Disturbance::none);
+        // Another's command that is still at the device, or has been answered but is not counted yet, is why
+        // a late one was late.
+        counts(1049, 1);
+        QCOMPARE(answered(4096, 5), Disturbance::none);
+        counts(1057, 1);
+        QCOMPARE(answered(4096, 300), Disturbance::otherLoad);
+        counts(1065);
+        QCOMPARE(answered(4096, 300), Disturbance::none);
     }
     void aProcessThatDidNotRunIsSeen() {
         reader::DisturbanceWatch watch({}, true);

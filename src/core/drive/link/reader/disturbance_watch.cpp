@@ -18,6 +18,8 @@ namespace {
 constexpr std::int64_t ms = 1'000'000;
 constexpr std::int64_t worthALook = 2 * ms;
 constexpr std::int64_t lookInterval = 50 * ms;
+constexpr std::int64_t worthASecondLook = 20 * ms;
+constexpr std::chrono::milliseconds settling{1}; // in which the kernel has counted what it has answered
 constexpr std::chrono::milliseconds beatInterval{20};
 constexpr std::int64_t longestBeat = 60 * ms; // a machine in ordinary use keeps below it
 constexpr std::int64_t suspended = 1000 * ms;
@@ -58,7 +60,7 @@ std::string statisticsOf(const char* node) {
     return {};
 }
 
-std::optional<std::uint64_t> accessesOf(const std::string& line) {
+std::optional<KernelCounts> countsOf(const std::string& line) {
     std::istringstream words(line);
     std::array<std::uint64_t, 17> fields{};
     std::size_t n = 0;
@@ -66,7 +68,7 @@ std::optional<std::uint64_t> accessesOf(const std::string& line) {
         ++n;
     if (n < 11) // older kernels tell neither discards nor flushes
         return std::nullopt;
-    return fields[2] + fields[6] + fields[13] + fields[15];
+    return KernelCounts{fields[2] + fields[6] + fields[13] + fields[15], fields[8]};
 }
 
 DisturbanceWatch::DisturbanceWatch(const std::string& statistics, bool ownCounted)
@@ -76,7 +78,8 @@ DisturbanceWatch::DisturbanceWatch(const std::string& statistics, bool ownCounte
     , m_beat([this](const std::stop_token& stop) { tick(stop); }) {
     if (!statistics.empty())
         m_file = open(statistics.c_str(), O_RDONLY | O_CLOEXEC);
-    m_others = others();
+    if (const auto counts = look())
+        m_others = counts->accesses;
 }
 
 DisturbanceWatch::~DisturbanceWatch() {
@@ -84,17 +87,42 @@ DisturbanceWatch::~DisturbanceWatch() {
         close(m_file);
 }
 
-std::optional<std::uint64_t> DisturbanceWatch::others() {
+std::optional<KernelCounts> DisturbanceWatch::look() const {
     if (m_file < 0)
         return std::nullopt;
     std::array<char, 512> text{};
     const ssize_t length = pread(m_file, text.data(), text.size(), 0);
     if (length <= 0)
         return std::nullopt;
-    const auto all = accessesOf(std::string(text.data(), static_cast<std::size_t>(length)));
-    if (!all)
-        return std::nullopt;
-    return *all - (m_ownCounted ? m_own : 0);
+    auto counts = countsOf(std::string(text.data(), static_cast<std::size_t>(length)));
+    if (counts)
+        counts->accesses -= m_ownCounted ? m_own : 0;
+    return counts;
+}
+
+bool DisturbanceWatch::otherLoad(const ChannelEntry& entry, bool failed, std::uint64_t underWay) {
+    // What is under way may be in the kernel's counts already, or not yet.
+    const std::uint64_t mayBeOurs = m_ownCounted ? underWay / 512 : 0;
+    const auto moreThanOurs = [&](const std::optional<KernelCounts>& seen) {
+        return seen && m_others &&
+               (mayBeOurs == 0 ? seen->accesses != *m_others : seen->accesses > *m_others + mayBeOurs);
+    };
+    auto seen = look();
+    bool more = moreThanOurs(seen);
+    bool still = false;
+    // Another's command may have been answered before ours and not be counted yet; one that is still at the
+    // device when ours has been counted is another's.
+    if (!more && !failed && seen && seen->underWay > 0 && mayBeOurs == 0 &&
+        entry.latencyNs >= worthASecondLook) {
+        std::this_thread::sleep_for(settling);
+        seen = look();
+        more = moreThanOurs(seen);
+        still = seen && seen->underWay > 0;
+    }
+    // How much of a read that failed is in the counts, nobody knows: they are taken anew from here.
+    if (mayBeOurs == 0 || more || failed || !seen || !m_others || seen->accesses < *m_others)
+        m_others = seen ? std::optional(seen->accesses) : std::nullopt;
+    return (more || still) && !failed;
 }
 
 void DisturbanceWatch::tick(const std::stop_token& stop) {
@@ -121,16 +149,8 @@ Disturbance DisturbanceWatch::after(const ChannelEntry& entry, std::uint64_t und
         m_slept = slept;
         found = Disturbance::suspended;
     }
-    const auto seen = others();
-    // How much of a read that failed is in the counts, nobody knows: they are taken anew from here.
-    // What is under way may be in the kernel's counts already, or not yet.
-    const std::uint64_t mayBeOurs = m_ownCounted ? underWay / 512 : 0;
-    const bool more =
-        seen && m_others && (mayBeOurs == 0 ? *seen != *m_others : *seen > *m_others + mayBeOurs);
-    if (more && !failed && found == Disturbance::none)
+    if (otherLoad(entry, failed, underWay) && found == Disturbance::none)
         found = Disturbance::otherLoad;
-    if (mayBeOurs == 0 || more || failed || !seen || !m_others || *seen < *m_others)
-        m_others = seen;
     // A gap that explains a good part of what it took.
     const std::int64_t open = now - m_lastBeat;
     const std::int64_t gap = open > longestBeat                        ? open

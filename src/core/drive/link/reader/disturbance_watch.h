@@ -15,10 +15,15 @@ namespace orbita::reader {
 // The kernel's counts for the whole drive behind a device node; empty where it keeps none.
 std::string statisticsOf(const char* node);
 
-// How many sectors of 512 bytes a line of /sys/block/NAME/stat says were read, written and discarded, plus
-// its flushes (the fields are described in the kernel's Documentation/block/stat.rst). Nothing for a line
-// that is none.
-std::optional<std::uint64_t> accessesOf(const std::string& line);
+// What a line of /sys/block/NAME/stat says (the fields are described in the kernel's
+// Documentation/block/stat.rst).
+struct KernelCounts {
+    std::uint64_t accesses = 0; // sectors of 512 bytes read, written and discarded, plus flushes
+    std::uint64_t underWay = 0; // commands at the device now
+    friend bool operator==(const KernelCounts&, const KernelCounts&) = default;
+};
+// Nothing for a line that is none.
+std::optional<KernelCounts> countsOf(const std::string& line);
 
 class DisturbanceWatch {
 public:
@@ -30,11 +35,13 @@ public:
 
     // What disturbed the command that has just been answered, while `underWay` bytes of ours were at the
     // device beside it. Costs a look at the counts where the command took two milliseconds or the last look
-    // is 50 ms old.
+    // is 50 ms old; and a millisecond, where it took 20 or more and something is still at the device.
     Disturbance after(const ChannelEntry& entry, std::uint64_t underWay = 0);
 
 private:
-    [[nodiscard]] std::optional<std::uint64_t> others();
+    // Accesses that are not ours, and what is under way, ours or not.
+    [[nodiscard]] std::optional<KernelCounts> look() const;
+    [[nodiscard]] bool otherLoad(const ChannelEntry& entry, bool failed, std::uint64_t underWay);
     void tick(const std::stop_token& stop);
 
     int m_file = -1;
