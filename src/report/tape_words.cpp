@@ -156,8 +156,8 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
     case TapeKind::againPassing:
         return tr("%1 from the medium").arg(format::milliseconds(entry.latency));
     case TapeKind::disturbed:
-        return tr("%1 blocks so far; not counted against the drive (%2)")
-            .arg(format::count(entry.count), disturbance(entry.disturbance));
+        return tr("%1; %2 so far, not the drive's")
+            .arg(disturbance(entry.disturbance), format::count(entry.count));
     case TapeKind::notAgain:
         return tr("%1 findings could not be measured again from the medium").arg(format::count(entry.count));
     case TapeKind::putOff:

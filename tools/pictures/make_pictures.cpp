@@ -88,17 +88,6 @@ public:
         QTest::qWait(200);
         m_window.activateWindow();
     }
-    // A dialog that a key opens.
-    void takeDialog(const char* name, Qt::Key key) {
-        QTest::keyClick(&m_window, key, Qt::ControlModifier);
-        QTest::qWait(600);
-        auto* dialog = m_window.findChild<QDialog*>();
-        if (dialog == nullptr)
-            return;
-        dialog->grab().save(m_folder + QLatin1Char('/') + QLatin1String(name) + QStringLiteral(".png"));
-        dialog->close();
-        m_window.activateWindow();
-    }
     void hover(Lba lba) {
         PlateView& plate = m_window.station().plate();
         QTest::mouseMove(&plate, plate.rectOf(lba).center().toPoint());
@@ -110,79 +99,8 @@ private:
     QString m_folder;
 };
 
-} // namespace
-
-int main(int argc, char** argv) {
-    if (qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM"))
-        qputenv("QT_QPA_PLATFORM", "offscreen");
-    QApplication application(argc, argv);
-    const QString folder = argc > 1 ? QString::fromLocal8Bit(argv[1]) : QStringLiteral("docs/screenshots");
-    QDir().mkpath(folder);
-    Theme::instance().setScheme(ColourScheme::dark);
-    AppWindow window(RackModel::Source::demonstration);
-    window.show();
-    Photographer p(window, folder);
-    PlateView& plate = window.station().plate();
-    Lens& lens = window.station().lens();
-
-    const bool onlyOrders = argc > 2 && QLatin1String(argv[2]) == QLatin1String("orders");
-    const auto takeOrders = [&] {
-        window.showStation(Station::scan);
-        p.choose("demo:auk");
-        p.plan("planOrder", 5, "scan-plan");
-        p.start("demo:auk", QStringLiteral("No"));
-        p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended || s.share() > 0.93; });
-        p.take("scan-careful");
-    };
-    // A short scan that is played again.
-    if (argc > 2 && QLatin1String(argv[2]) == QLatin1String("replay")) {
-        window.showStation(Station::scan);
-        p.choose("demo:fulmar");
-        p.plan("planOrder", 4);
-        p.start("demo:fulmar", QStringLiteral("No"));
-        p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
-        p.take("try-over");
-        p.click(QStringLiteral("Replay"));
-        QTest::qWait(4000);
-        p.take("try-replay");
-        return 0;
-    }
-    if (onlyOrders) {
-        takeOrders();
-        p.choose("demo:tern20");
-        p.plan("planOrder", 4);
-        p.start("demo:tern20", QStringLiteral("No"));
-        p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended || s.share() > 0.6; });
-        p.take("try-sample");
-        p.choose("demo:tern40");
-        p.plan("planOrder", 3);
-        p.start("demo:tern40", QStringLiteral("No"));
-        p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended || s.share() > 0.3; });
-        p.take("try-sweep");
-        p.click(QStringLiteral("Stop"));
-        p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
-        p.take("try-go-on");
-        window.showStation(Station::scan);
-        p.start("demo:skua", QStringLiteral("No"));
-        p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
-        p.hover({800'000'000});
-        p.take("try-not-stored");
-        plate.setFocus();
-        for (int i = 0; i < 60; ++i) {
-            if (i < 3)
-                QTest::keyClick(&plate, Qt::Key_N);
-            QTest::keyClick(&plate, Qt::Key_Plus);
-        }
-        p.take("try-sectors");
-        lens.showAll();
-        p.click(QStringLiteral("Start"));
-        p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended || s.share() > 0.4; });
-        p.take("try-compared");
-        return 0;
-    }
-
-    // The visit's first stations, for a failing, a healthy, a bridge-hidden, a stopping and a solid-state
-    // drive.
+// The visit's first stations, for a healthy, a failing, a solid-state and a bridge-hidden drive.
+void stations(Photographer& p, AppWindow& window) {
     p.choose("demo:tern40");
     p.click(QStringLiteral("slow copying"));
     p.click(QStringLiteral("read errors"));
@@ -190,32 +108,29 @@ int main(int argc, char** argv) {
     p.take("intake-failing");
     p.readVitals();
     p.take("vitals-failing");
-    p.choose("demo:tern20");
-    p.readVitals();
-    p.click(QStringLiteral("Extended"));
-    QTest::qWait(6000);
-    p.take("vitals-healthy");
-    p.click(QStringLiteral("Abort test"));
-    p.choose("demo:skua");
-    window.showStation(Station::intake);
-    p.take("intake-bridge");
-    p.readVitals();
-    p.take("vitals-bridge");
-    p.choose("demo:tern10");
-    window.showStation(Station::intake);
-    p.click(QStringLiteral("noise"));
-    p.take("intake-stop");
-    p.readVitals();
-    p.take("vitals-stop");
-    p.choose("demo:petrel");
-    window.showStation(Station::intake);
-    p.readVitals();
-    p.take("vitals-solid-state");
-    if (argc > 2)
-        return 0; // only these
+    for (const auto& [drive, name] : {std::pair{"demo:tern20", "healthy"}, std::pair{"demo:skua", "bridge"},
+                                      std::pair{"demo:petrel", "solid-state"}}) {
+        window.showStation(Station::intake);
+        p.choose(drive);
+        p.take((std::string("intake-") + name).c_str());
+        p.readVitals();
+        if (std::string_view(name) == "healthy") {
+            p.click(QStringLiteral("Extended"));
+            QTest::qWait(6000);
+        }
+        p.take((std::string("vitals-") + name).c_str());
+        if (std::string_view(name) == "healthy")
+            p.click(QStringLiteral("Abort test"));
+    }
+}
 
-    window.showStation(Station::scan);
+// One scan from the data question to its light colours, beside others.
+void scans(Photographer& p, AppWindow& window) {
+    PlateView& plate = window.station().plate();
     p.choose("demo:tern40");
+    p.click(QStringLiteral("No, only here"));
+    p.readVitals();
+    window.showStation(Station::scan);
     p.take("scan-start");
 
     p.start("demo:tern10", QStringLiteral("Not known"));
@@ -224,7 +139,6 @@ int main(int argc, char** argv) {
     });
     p.take("scan-stalled");
     p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
-    p.take("scan-stopped-answering");
 
     p.start("demo:tern40", QStringLiteral("No"));
     p.waitForShare(0.62);
@@ -235,37 +149,89 @@ int main(int argc, char** argv) {
         p.hover(unreadable->span.first);
     p.take("scan-running");
     QTest::mouseMove(&window, QPoint(600, 790));
-
-    if (unreadable != ledger.end()) {
-        const std::uint64_t block = lens.grid().blockAt(unreadable->span.first);
-        lens.setWindow(block - 60, 160);
-        QTest::mouseClick(&plate, Qt::LeftButton, Qt::NoModifier,
-                          plate.rectOf(unreadable->span.first).center().toPoint());
-        window.station().showLedger();
-        p.hover(unreadable->span.first);
-        p.take("scan-zoomed");
-        lens.showAll();
-    }
-
     p.start("demo:tern20", QStringLiteral("Yes, saved"));
     p.waitForShare(0.3);
     p.take("scan-several-drives");
-    p.takeDialog("open-casebook", Qt::Key_O);
-    // An image that vanishes between choosing and starting: the error state.
-    const QString image = QDir::tempPath() + QStringLiteral("/skerry-point-copy.img");
-    QFile file(image);
-    if (file.open(QIODevice::WriteOnly) && file.resize(1 << 20)) {
-        window.open(image);
-        p.click(QStringLiteral("Not known"));
-        file.remove();
-        p.click(QStringLiteral("Start"));
-        p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
-        p.take("scan-error");
-    }
-    takeOrders();
     p.choose("demo:tern40");
+    p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
     Theme::instance().setScheme(ColourScheme::light);
-    p.waitForShare(0.9);
     p.take("scan-light");
+    Theme::instance().setScheme(ColourScheme::dark);
+    p.click(QStringLiteral("Replay"));
+    QTest::qWait(5000);
+    p.take("scan-replay");
+    plate.setFocus();
+}
+
+// The order for sick drives.
+void carefully(Photographer& p, AppWindow& window) {
+    window.showStation(Station::scan);
+    p.choose("demo:auk");
+    p.plan("planOrder", 5, "scan-plan");
+    p.start("demo:auk", QStringLiteral("No"));
+    p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended || s.share() > 0.93; });
+    p.take("scan-careful");
+}
+
+// A drive that holds less than it could: to its sectors, and compared with the scan before.
+void again(Photographer& p, AppWindow& window) {
+    PlateView& plate = window.station().plate();
+    window.showStation(Station::scan);
+    p.start("demo:skua", QStringLiteral("No"));
+    p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
+    plate.setFocus();
+    for (int i = 0; i < 60; ++i) {
+        if (i < 3)
+            QTest::keyClick(&plate, Qt::Key_N);
+        QTest::keyClick(&plate, Qt::Key_Plus);
+    }
+    p.take("scan-sectors");
+    window.station().lens().showAll();
+    p.click(QStringLiteral("Start"));
+    p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended || s.share() > 0.4; });
+    p.hover(Lba{window.station().desk()->identity().capacity.value / 5});
+    p.take("scan-compared");
+}
+
+// While something else uses the drive.
+void disturbed(Photographer& p, AppWindow& window) {
+    window.showStation(Station::scan);
+    p.start("demo:fulmar", QStringLiteral("Yes, saved"));
+    p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended || s.totals.disturbed > 4; });
+    p.click(QStringLiteral("Pause"));
+    const auto record = window.station().desk()->current()->record;
+    const auto entry = std::find_if(record.ledger.begin(), record.ledger.end(),
+                                    [](const LedgerEntry& e) { return e.standing == Standing::disturbed; });
+    if (entry != record.ledger.end())
+        p.hover(entry->span.first);
+    p.take("scan-disturbed");
+}
+
+struct Group {
+    const char* name;
+    void (*take)(Photographer&, AppWindow&);
+};
+constexpr Group groups[] = {{"stations", stations},
+                            {"scans", scans},
+                            {"carefully", carefully},
+                            {"again", again},
+                            {"disturbed", disturbed}};
+
+} // namespace
+
+// orbita-pictures FOLDER [GROUP...]
+int main(int argc, char** argv) {
+    if (qEnvironmentVariableIsEmpty("QT_QPA_PLATFORM"))
+        qputenv("QT_QPA_PLATFORM", "offscreen");
+    QApplication application(argc, argv);
+    const QString folder = argc > 1 ? QString::fromLocal8Bit(argv[1]) : QStringLiteral("docs/screenshots");
+    QDir().mkpath(folder);
+    Theme::instance().setScheme(ColourScheme::dark);
+    AppWindow window(RackModel::Source::demonstration);
+    window.show();
+    Photographer p(window, folder);
+    for (const Group& group : groups)
+        if (argc <= 2 || std::find(argv + 2, argv + argc, std::string_view(group.name)) != argv + argc)
+            group.take(p, window);
     return 0;
 }

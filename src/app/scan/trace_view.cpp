@@ -175,13 +175,18 @@ void TraceView::fill() {
     const std::uint64_t points = std::min<std::uint64_t>(
         m_lens.count(), static_cast<std::uint64_t>(std::max(50, m_paceRect->width())));
     double fastest = fillCompared(points);
+    // Where each block has its own place in view, its pace is a plateau as wide as it is.
+    const bool singly = points == m_lens.count();
+    m_pace->setLineStyle(singly ? QCPGraph::lsStepLeft : QCPGraph::lsLine);
     // Local surroundings: what the slowest answer is compared with.
     const std::uint64_t nearby = std::max<std::uint64_t>(64, m_lens.count() / 32);
     for (std::uint64_t i = 0; i < points; ++i) {
         const std::uint64_t from = m_lens.first() + m_lens.count() * i / points;
         const std::uint64_t to = m_lens.first() + m_lens.count() * (i + 1) / points;
         const Summary summary = plate.summarise(from, to - from);
-        const double x = static_cast<double>(grid.spanOf(from).first.value) * sectorBytes;
+        const LbaSpan span = grid.spanOf(from);
+        const double x = static_cast<double>(span.first.value) * sectorBytes;
+        const double end = static_cast<double>(span.end().value) * sectorBytes;
         if (summary.meanNs <= 0) {
             m_pace->addData(x, std::nan("")); // a gap, not a line across what was not read
             continue;
@@ -189,10 +194,13 @@ void TraceView::fill() {
         const double pace = blockBytes / summary.meanNs * 1e3;
         fastest = std::max(fastest, pace);
         m_pace->addData(x, pace);
+        if (singly && i + 1 == points)
+            m_pace->addData(end, pace);
         const std::uint64_t around = from / nearby * nearby;
         const double usualNs = usualLatency(plate, around, std::min(around + nearby, plate.blocks()));
         const double turns = (decodeLatencyNs(summary.slowest) - usualNs) / unitNs;
-        m_late[static_cast<std::size_t>(summary.worst)]->addData(x, std::clamp(turns, leastTurns, topTurns));
+        m_late[static_cast<std::size_t>(summary.worst)]->addData(singly ? (x + end) / 2 : x,
+                                                                 std::clamp(turns, leastTurns, topTurns));
     }
     const double from = static_cast<double>(grid.spanOf(m_lens.first()).first.value) * sectorBytes;
     const double to =

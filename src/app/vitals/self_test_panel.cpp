@@ -7,6 +7,7 @@
 #include "report/vitals_words.h"
 #include "report/words.h"
 
+#include <QApplication>
 #include <QDialog>
 #include <QDialogButtonBox>
 #include <QGridLayout>
@@ -132,12 +133,28 @@ void SelfTestPanel::confirmOverrule(SelfTestKind kind, const LbaSpan& span) {
     dialog->show();
 }
 
+// The button that had the keyboard may have gone or be of no use now: to one that is, or it lands somewhere
+// in the window.
+void SelfTestPanel::keepKeyboard() {
+    if (QWidget* has = QApplication::focusWidget(); has != this && isAncestorOf(has) && has->isEnabled())
+        return;
+    if (!m_abort->isHidden())
+        return m_abort->setFocus();
+    const auto usable = std::find_if(m_start.begin(), m_start.end(),
+                                     [](const QPushButton* b) { return b->isEnabled() && !b->isHidden(); });
+    if (usable != m_start.end())
+        (*usable)->setFocus();
+    else
+        setFocus(); // until one is
+}
+
 void SelfTestPanel::refresh() {
     if (m_desk == nullptr)
         return;
     const VisitDesk& visit = m_desk->visit();
     const bool running = visit.testRunning();
     bool any = false;
+    const bool keyboardHere = isAncestorOf(QApplication::focusWidget()); // or this
     for (std::size_t i = 0; i < kinds.size(); ++i) {
         const QString why = visit.whyNotTest(kinds[i]);
         const bool offered = offers(visit.vitals().ability, kinds[i]);
@@ -154,6 +171,8 @@ void SelfTestPanel::refresh() {
     m_span->setVisible(offers(visit.vitals().ability, SelfTestKind::selective) && !running);
     m_progress->setVisible(running);
     m_abort->setVisible(running);
+    if (keyboardHere)
+        keepKeyboard();
     if (running) {
         const auto done = visit.vitals().selfTest.done;
         m_progress->setValue(static_cast<int>(done.value_or(0) * 1000));

@@ -22,6 +22,7 @@ signals:
     void told(const QString& message);
 
 private:
+    void keepKeyboard();
     void start(SelfTestKind kind);
     void confirmOverrule(SelfTestKind kind, const LbaSpan& span);
 
