@@ -41,9 +41,10 @@ void tellProgress(const SelfTestProgress& progress) {
 }
 
 // Follows it to its end; Ctrl-C aborts it.
-bool follow(AskedDrive& asked) {
+Result<void> follow(AskedDrive& asked) {
     watchForInterrupt();
     Clock& clock = asked.way.link->clock();
+    SelfTestWatch watch;
     do {
         for (Nanoseconds waited{}; waited < pollInterval && !interrupted();
              waited += std::chrono::milliseconds{100})
@@ -51,12 +52,13 @@ bool follow(AskedDrive& asked) {
         if (interrupted()) {
             (void)abortSelfTest(*asked.enquiry, asked.vitals);
             refreshSelfTests(*asked.enquiry, asked.vitals);
-            return false;
+            return {};
         }
-        refreshSelfTests(*asked.enquiry, asked.vitals);
+        if (auto looked = watch.look(*asked.enquiry, asked.vitals); !looked)
+            return looked;
         tellProgress(asked.vitals.selfTest);
-    } while (asked.vitals.selfTest.running && !asked.enquiry->lost());
-    return !asked.enquiry->lost();
+    } while (asked.vitals.selfTest.running);
+    return {};
 }
 
 int tellResult(const AskedDrive& asked, const SelfTestOptions& options, const HousePolicy& policy) {
@@ -144,7 +146,10 @@ int selfTest(const SelfTestOptions& options) {
         QTextStream(stdout) << "Started.\n";
         return completeAndClean;
     }
-    follow(*asked);
+    if (const auto followed = follow(*asked); !followed) {
+        complain(followed.error());
+        return notToTheEnd;
+    }
     return tellResult(*asked, options, *policy);
 }
 

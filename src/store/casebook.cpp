@@ -1,24 +1,21 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/casebook.h"
 
-#include "core/sim/sim_link.h"
-#include "core/vitals/read_vitals.h"
-#include "store/scan_file.h"
+#include "store/statement.h"
 
 #include <QAtomicInt>
 #include <QDir>
 #include <QFileInfo>
-#include <QSqlDatabase>
 #include <QSqlError>
-#include <QSqlQuery>
 #include <QStandardPaths>
 #include <QTemporaryDir>
-#include <QVariant>
 #include <algorithm>
 #include <fmt/format.h>
 #include <unistd.h>
 
 namespace orbita {
+
+using namespace sql;
 
 namespace {
 
@@ -58,49 +55,6 @@ constexpr const char* const versions[] = {
          bytes BLOB NOT NULL, PRIMARY KEY (scan, number));
        CREATE TABLE deed (visit INTEGER NOT NULL REFERENCES visit(id), at INTEGER NOT NULL, what TEXT NOT NULL);
        CREATE INDEX scan_of_drive ON scan(drive))"};
-
-QString text(const std::string& s) {
-    return QString::fromStdString(s);
-}
-
-QVariant number(std::uint64_t n) {
-    return QVariant::fromValue(static_cast<qint64>(n));
-}
-
-template <class T>
-QVariant orNull(const std::optional<T>& value) {
-    return value ? QVariant::fromValue(static_cast<qint64>(*value)) : QVariant();
-}
-
-std::optional<std::uint8_t> byteOrNone(const QVariant& v) {
-    return v.isNull() ? std::nullopt : std::optional(static_cast<std::uint8_t>(v.toUInt()));
-}
-
-// One statement with its values; true if it went through.
-bool run(QSqlQuery& query, const char* sql, const QVariantList& values) {
-    if (!query.prepare(QString::fromLatin1(sql)))
-        return false;
-    for (const QVariant& value : values)
-        query.addBindValue(value);
-    return query.exec();
-}
-
-// Undone where it is left without having been kept.
-class Transaction {
-public:
-    explicit Transaction(const QSqlDatabase& database) : m_database(database) { m_database.transaction(); }
-    ~Transaction() {
-        if (!m_kept)
-            m_database.rollback();
-    }
-    Transaction(const Transaction&) = delete;
-    Transaction& operator=(const Transaction&) = delete;
-    bool keep() { return m_kept = m_database.commit(); }
-
-private:
-    QSqlDatabase m_database;
-    bool m_kept = false;
-};
 
 Error refused(const std::string& path, std::string why) {
     return {
@@ -337,233 +291,6 @@ Result<std::vector<Visit>> Casebook::visits(std::int64_t drive) {
     return list;
 }
 
-Result<void> Casebook::addVitals(std::int64_t visit, const Vitals& vitals, std::int64_t readAt) {
-    Transaction transaction(database());
-    QSqlQuery query(database());
-    bool good =
-        run(query,
-            "INSERT INTO vitals (visit, read_at, family, world_wide_name, model, serial, firmware, sectors) "
-            "VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
-            {QVariant::fromValue<qint64>(visit), QVariant::fromValue<qint64>(readAt),
-             static_cast<int>(vitals.family), text(vitals.worldWideName), text(vitals.identity.model),
-             text(vitals.identity.serial), text(vitals.identity.firmware),
-             number(vitals.identity.capacity.value)});
-    const QVariant id = query.lastInsertId();
-    for (const Reading& r : vitals.readings)
-        good = good &&
-               run(query,
-                   "INSERT INTO reading (vitals, kind, attribute, unit, value, normalised, worst, threshold, "
-                   "raw, own_limit, source) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-                   {id, text(std::string(readingKindName(r.kind))), r.attribute, static_cast<int>(r.unit),
-                    QVariant::fromValue<qint64>(r.value), orNull(r.normalised), orNull(r.worst),
-                    orNull(r.threshold),
-                    QByteArray(reinterpret_cast<const char*>(r.raw.data()),
-                               static_cast<qsizetype>(r.raw.size())),
-                    orNull(r.ownLimit), text(r.source)});
-    for (const RawPage& page : vitals.raw)
-        good = good && run(query, "INSERT INTO raw_page (vitals, name, bytes) VALUES (?, ?, ?)",
-                           {id, text(page.name),
-                            QByteArray(reinterpret_cast<const char*>(page.bytes.data()),
-                                       static_cast<qsizetype>(page.bytes.size()))});
-    for (const Suspect& suspect : vitals.suspects)
-        good = good && run(query, "INSERT INTO suspect (vitals, lba, source) VALUES (?, ?, ?)",
-                           {id, number(suspect.lba.value), static_cast<int>(suspect.source)});
-    for (const SelfTestEntry& test : vitals.selfTests)
-        good = good &&
-               run(query,
-                   "INSERT INTO self_test (vitals, kind, result, hours, failing_lba) VALUES (?, ?, ?, ?, ?)",
-                   {id, static_cast<int>(test.kind), static_cast<int>(test.result), number(test.hours),
-                    test.failingLba ? number(test.failingLba->value) : QVariant()});
-    if (!good || !transaction.keep())
-        return tl::unexpected(failure("keeping the vitals in"));
-    return {};
-}
-
-Result<std::vector<PastVitals>> Casebook::pastVitals(std::int64_t drive) {
-    std::vector<PastVitals> list;
-    std::vector<qint64> ids;
-    QSqlQuery query(database());
-    if (!run(query,
-             "SELECT vitals.id, visit, read_at, family, world_wide_name, model, serial, firmware, sectors "
-             "FROM vitals "
-             "JOIN visit ON visit.id = vitals.visit WHERE drive = ? ORDER BY read_at, vitals.id",
-             {QVariant::fromValue<qint64>(drive)}))
-        return tl::unexpected(failure("reading earlier vitals in"));
-    while (query.next()) {
-        PastVitals past;
-        ids.push_back(query.value(0).toLongLong());
-        past.visit = query.value(1).toLongLong();
-        past.readAt = query.value(2).toLongLong();
-        past.vitals.family = static_cast<Family>(std::clamp(query.value(3).toInt(), 0, 3));
-        past.vitals.worldWideName = query.value(4).toString().toStdString();
-        past.vitals.identity.model = query.value(5).toString().toStdString();
-        past.vitals.identity.serial = query.value(6).toString().toStdString();
-        past.vitals.identity.firmware = query.value(7).toString().toStdString();
-        past.vitals.identity.capacity.value = query.value(8).toULongLong();
-        list.push_back(std::move(past));
-    }
-    for (std::size_t i = 0; i < list.size(); ++i) {
-        Vitals& vitals = list[i].vitals;
-        if (!run(query,
-                 "SELECT kind, attribute, unit, value, normalised, worst, threshold, raw, own_limit, source "
-                 "FROM "
-                 "reading WHERE vitals = ? ORDER BY rowid",
-                 {ids[i]}))
-            return tl::unexpected(failure("reading earlier vitals in"));
-        while (query.next()) {
-            const auto kind = readingKindFromName(query.value(0).toString().toStdString());
-            if (!kind)
-                continue;
-            Reading r;
-            r.kind = *kind;
-            r.attribute = static_cast<std::uint8_t>(query.value(1).toUInt());
-            r.unit = static_cast<ReadingUnit>(std::clamp(query.value(2).toInt(), 0, 8));
-            r.value = query.value(3).toLongLong();
-            r.normalised = byteOrNone(query.value(4));
-            r.worst = byteOrNone(query.value(5));
-            r.threshold = byteOrNone(query.value(6));
-            const QByteArray raw = query.value(7).toByteArray();
-            std::copy_n(raw.begin(),
-                        std::min<std::size_t>(r.raw.size(), static_cast<std::size_t>(raw.size())),
-                        r.raw.begin());
-            if (!query.value(8).isNull())
-                r.ownLimit = query.value(8).toLongLong();
-            r.source = query.value(9).toString().toStdString();
-            vitals.readings.push_back(std::move(r));
-        }
-        if (!run(query, "SELECT lba, source FROM suspect WHERE vitals = ? ORDER BY rowid", {ids[i]}))
-            return tl::unexpected(failure("reading earlier vitals in"));
-        while (query.next())
-            vitals.suspects.push_back({Lba{query.value(0).toULongLong()},
-                                       static_cast<SuspectSource>(std::clamp(query.value(1).toInt(), 0, 4))});
-        if (!run(query,
-                 "SELECT kind, result, hours, failing_lba FROM self_test WHERE vitals = ? ORDER BY rowid",
-                 {ids[i]}))
-            return tl::unexpected(failure("reading earlier vitals in"));
-        while (query.next()) {
-            SelfTestEntry test;
-            test.kind = static_cast<SelfTestKind>(std::clamp(query.value(0).toInt(), 0, 4));
-            test.result = static_cast<SelfTestResult>(std::clamp(query.value(1).toInt(), 0, 5));
-            test.hours = query.value(2).toULongLong();
-            if (!query.value(3).isNull())
-                test.failingLba = Lba{query.value(3).toULongLong()};
-            vitals.selfTests.push_back(test);
-        }
-    }
-    return list;
-}
-
-Result<std::vector<RawPage>> Casebook::rawPages(std::int64_t visit, std::int64_t readAt) {
-    std::vector<RawPage> pages;
-    QSqlQuery query(database());
-    if (!run(query,
-             "SELECT name, bytes FROM raw_page JOIN vitals ON vitals.id = raw_page.vitals WHERE visit = ? "
-             "AND read_at "
-             "= ? ORDER BY raw_page.rowid",
-             {QVariant::fromValue<qint64>(visit), QVariant::fromValue<qint64>(readAt)}))
-        return tl::unexpected(failure("reading raw pages in"));
-    while (query.next()) {
-        RawPage page;
-        page.name = query.value(0).toString().toStdString();
-        for (const char c : query.value(1).toByteArray())
-            page.bytes.push_back(static_cast<std::byte>(c));
-        pages.push_back(std::move(page));
-    }
-    return pages;
-}
-
-namespace {
-
-bool goesOn(const ScanRecord& record) {
-    return std::any_of(record.tape.begin(), record.tape.end(),
-                       [](const TapeEntry& entry) { return entry.kind == TapeKind::continued; });
-}
-
-} // namespace
-
-Result<std::int64_t> Casebook::keepScan(std::int64_t scan, const ScanRecord& record, PlateEncoder& encoder) {
-    const auto drive = driveFor(record.drive);
-    if (!drive)
-        return tl::unexpected(drive.error());
-    Transaction transaction(database());
-    QSqlQuery query(database());
-    // A scan that goes on takes the place of what was kept of it when it was broken off.
-    if (scan == 0 && goesOn(record) &&
-        run(query,
-            "SELECT id FROM scan WHERE drive = ? AND started_at = ? AND ended <> 'complete' ORDER BY id DESC "
-            "LIMIT 1",
-            {QVariant::fromValue<qint64>(drive->id), QVariant::fromValue<qint64>(record.startedAt)}) &&
-        query.next())
-        scan = query.value(0).toLongLong();
-    const QString ended = text(std::string(endedName(record.status.ended)));
-    const QString document = text(scanDocument(record));
-    bool good = scan == 0
-                    ? run(query, "INSERT INTO scan (drive, started_at, ended, document) VALUES (?, ?, ?, ?)",
-                          {QVariant::fromValue<qint64>(drive->id),
-                           QVariant::fromValue<qint64>(record.startedAt), ended, document})
-                    : run(query, "UPDATE scan SET ended = ?, document = ? WHERE id = ?",
-                          {ended, document, QVariant::fromValue<qint64>(scan)});
-    const std::int64_t id = scan == 0 ? query.lastInsertId().toLongLong() : scan;
-    if (record.plate) {
-        const std::vector<std::string>& chunks = encoder.encode(*record.plate);
-        for (const std::size_t number : encoder.changed())
-            good = good &&
-                   run(query, "INSERT OR REPLACE INTO plate_chunk (scan, number, bytes) VALUES (?, ?, ?)",
-                       {QVariant::fromValue<qint64>(id), static_cast<qint64>(number),
-                        QByteArray::fromStdString(chunks[number])});
-    }
-    if (good && transaction.keep())
-        return id;
-    encoder.forget(); // what it had encoded was not kept
-    return tl::unexpected(failure("keeping the scan in"));
-}
-
-Result<std::vector<KeptScan>> Casebook::scans() {
-    QSqlQuery query(database());
-    if (!run(query,
-             "SELECT scan.id, started_at, model, serial, sectors * logical_bytes, ended FROM scan "
-             "JOIN drive ON drive.id = scan.drive ORDER BY started_at DESC, scan.id DESC",
-             {}))
-        return tl::unexpected(failure("reading the scans in"));
-    std::vector<KeptScan> list;
-    while (query.next()) {
-        KeptScan kept;
-        kept.id = query.value(0).toLongLong();
-        kept.startedAt = query.value(1).toLongLong();
-        kept.model = query.value(2).toString().toStdString();
-        kept.serial = query.value(3).toString().toStdString();
-        kept.capacityBytes = query.value(4).toULongLong();
-        kept.ended = endedFromName(query.value(5).toString().toStdString()).value_or(Ended::running);
-        list.push_back(std::move(kept));
-    }
-    return list;
-}
-
-Result<ScanRecord> Casebook::loadScan(std::int64_t scan) {
-    QSqlQuery query(database());
-    const QVariant id = QVariant::fromValue<qint64>(scan);
-    if (!run(query, "SELECT document FROM scan WHERE id = ?", {id}))
-        return tl::unexpected(failure("reading the scan in"));
-    if (!query.next())
-        return tl::unexpected(Error{Error::Kind::notFound, "opening the scan in", m_path,
-                                    fmt::format("it holds no scan with the number {}", scan),
-                                    "Choose one from the list."});
-    auto record = scanFromDocument(query.value(0).toString().toStdString(), m_path);
-    if (!record)
-        return record;
-    std::vector<std::string> chunks((record->plan.grid.blocks() + plateChunkBlocks - 1) / plateChunkBlocks);
-    if (!run(query, "SELECT number, bytes FROM plate_chunk WHERE scan = ?", {id}))
-        return tl::unexpected(failure("reading the plate in"));
-    while (query.next())
-        if (const std::size_t number = query.value(0).toULongLong(); number < chunks.size())
-            chunks[number] = query.value(1).toByteArray().toStdString();
-    auto plate = decodePlate(record->plan.grid.blocks(), chunks);
-    if (!plate)
-        return tl::unexpected(plate.error());
-    record->plate = *plate;
-    return record;
-}
-
 Result<void> Casebook::addDeed(std::int64_t visit, std::int64_t at, const std::string& what) {
     QSqlQuery query(database());
     if (!run(query, "INSERT INTO deed (visit, at, what) VALUES (?, ?, ?)",
@@ -600,51 +327,6 @@ Result<std::vector<std::string>> Casebook::overrules(std::int64_t visit) {
     while (query.next())
         list.push_back(query.value(0).toString().toStdString());
     return list;
-}
-
-Result<void> addEarlierVisits(Casebook& casebook, const std::vector<Target>& demonstration,
-                              std::int64_t now) {
-    constexpr std::int64_t day = 86'400;
-    for (const Target& target : demonstration) {
-        if (!target.scenario)
-            continue;
-        for (const sim::EarlierVisit& earlier : target.scenario->earlier) {
-            // The drive as it was then answers the same commands as today's.
-            sim::Scenario then = *target.scenario;
-            then.health = earlier.health;
-            then.defects.clear();
-            Target past = target;
-            past.condition = std::make_shared<sim::Condition>(then);
-            past.scenario = then;
-            auto way = openCommandPath(past, false);
-            if (!way)
-                return tl::unexpected(way.error());
-            Enquiry enquiry(*way->link, way->speaks, way->path, std::chrono::seconds{20});
-            const Vitals vitals = readVitals(enquiry, target.identity);
-            const auto drive = casebook.driveFor(vitals.identity);
-            if (!drive)
-                return tl::unexpected(drive.error());
-            const std::int64_t at = now - day * earlier.daysAgo;
-            const auto id = casebook.beginVisit(drive->id, at);
-            if (!id)
-                return tl::unexpected(id.error());
-            Visit visit;
-            visit.id = *id;
-            visit.customer = "Tide-gauge network";
-            visit.job = earlier.job;
-            visit.tester = earlier.tester;
-            visit.notes = earlier.notes;
-            for (const std::string& mark : earlier.complaints)
-                if (const auto known = complaintFromName(mark))
-                    visit.complaints.push_back({*known, Reproduced::notTried});
-            auto kept = casebook.updateVisit(visit);
-            if (kept)
-                kept = casebook.addVitals(*id, vitals, at);
-            if (!kept)
-                return kept;
-        }
-    }
-    return {};
 }
 
 } // namespace orbita

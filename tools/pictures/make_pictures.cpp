@@ -187,8 +187,8 @@ void again(Photographer& p, AppWindow& window) {
     }
     p.take("scan-sectors");
     window.station().lens().showAll();
-    p.click(QStringLiteral("Start"));
-    p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended || s.share() > 0.4; });
+    p.click(QStringLiteral("Scan again"));
+    p.waitUntil([](const ScanStatus& s) { return s.phase != ScanPhase::ended && s.share() > 0.4; });
     p.hover(Lba{window.station().desk()->identity().capacity.value / 5});
     p.take("scan-compared");
 }

@@ -112,7 +112,7 @@ QString standOf(const DriveDesk& desk) {
     }
     switch (status.ended) {
     case Ended::complete:
-        return view->judgement.unreadable > 0 ? tr("Read, has unreadable sectors") : tr("Read to the end");
+        return view->judgement.unreadable > 0 ? tr("Unreadable sectors") : tr("Read to the end");
     case Ended::stopped:
     case Ended::running:
         return tr("Stopped");

@@ -136,6 +136,7 @@ void VisitDesk::run(const std::stop_token& stop) {
     };
     CommandPath way;
     std::unique_ptr<Enquiry> enquiry;
+    SelfTestWatch watch;
     Vitals vitals;
     Target target;
     double speed = 1;
@@ -151,10 +152,9 @@ void VisitDesk::run(const std::stop_token& stop) {
             if (m_wishes.empty()) {
                 lock.unlock();
                 way.link->clock().sleep(fromSeconds(toSeconds(pollInterval) * speed));
-                refreshSelfTests(*enquiry, vitals);
-                if (enquiry->lost())
-                    vitals.selfTest.running = false;
                 VisitNews news;
+                if (auto looked = watch.look(*enquiry, vitals); !looked)
+                    news.testError = std::move(looked.error());
                 news.tests = vitals;
                 send(std::move(news));
                 continue;
@@ -166,6 +166,7 @@ void VisitDesk::run(const std::stop_token& stop) {
         if (wish.what == Wish::What::read) {
             // Opened anew each time: the drive may have been pulled and put back.
             enquiry.reset();
+            watch = {};
             speed = speedOf(target, m_paced);
             if (const auto settled = settleRecoveryDebt(target, owedSettingsFolder(), stop); !settled)
                 news.testError = settled.error();

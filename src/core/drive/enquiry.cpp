@@ -67,8 +67,11 @@ Result<Reaction> Enquiry::ask(const CommandBlock& block, std::uint32_t expected,
             return tl::unexpected(Error{Error::Kind::refusedUnsafe, "asking the drive", m_path,
                                         nameOf(block) + " is none that Orbita sends here",
                                         "This is a fault of Orbita's, not of the drive."});
-        if (reply->carried == Carried::failed && reply->systemError != EAGAIN)
+        if (reply->carried == Carried::failed && reply->systemError != EAGAIN) {
+            const Outcome outcome = outcomeOfSystemError(reply->systemError);
+            m_gone = outcome == Outcome::driveGone || outcome == Outcome::readerLost;
             return tl::unexpected(systemError("asking the drive", m_path, reply->systemError));
+        }
         Reaction reaction;
         reaction.bytes = reply->bytes;
         const auto data = m_link.data();

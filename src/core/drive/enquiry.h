@@ -45,6 +45,7 @@ public:
                             std::span<const std::byte> parameters = {});
 
     [[nodiscard]] bool lost() const { return m_lost; } // no answer came
+    [[nodiscard]] bool gone() const { return m_gone; } // there is no drive any more
     [[nodiscard]] Link& link() { return m_link; }
     [[nodiscard]] Protocol speaks() const { return m_speaks; }
 
@@ -60,6 +61,7 @@ private:
     std::stop_token m_stop;
     std::uint64_t m_tag = 0;
     bool m_lost = false;
+    bool m_gone = false;
 };
 
 } // namespace orbita

@@ -32,35 +32,37 @@ private:
     // An answer, or nothing when the scan has ended meanwhile (m_ended says why).
     using Alone = std::optional<ReadAnswer>;
 
-    // The loop: engine.cpp
+    // What comes before the first block: engine_begin.cpp
     void takeUp(const ScanRecord& earlier);
     void tellHowItIsReached();
     void measurePace();
     // Whether verifying is as slow as the medium must be; asked once. True where too little is known to doubt
     // it.
     bool verifyBelieved();
+
+    // The loop: engine.cpp
     void readRoute();
     bool beginNextStretch();
     void fill();
     void takeAnswers();
-    void takeGood(std::uint64_t block, const ReadAnswer& answer);
     void settleDone(std::uint64_t from);
     void finishBlock() {
         m_sent = ++m_done;
         ++m_blocksDone;
     }
-    void watchForStall();
-    void pauseIfAsked();
-    void heedRules();
     bool drain();
-    void askTemperatureIfDue();
-    void askVitalsIfDue();
-    void coolDown(const StopRule& rule);
     void bringHeadBack();
     void finishStopped();
     void tellRoute();
     bool sleep(Nanoseconds time);
     Alone readAlone(LbaSpan span, std::uint64_t block, std::optional<ReadWay> way = {});
+
+    // What the technician, the rules and the drive's own word make of it: engine_rules.cpp
+    void pauseIfAsked();
+    void heedRules();
+    void askTemperatureIfDue();
+    void askVitalsIfDue();
+    void coolDown(const StopRule& rule);
 
     // What is beside the drive: engine_aids.cpp
     void keep(Lba first, const ReadAnswer& answer);
@@ -83,14 +85,17 @@ private:
     Disturbance besideASlowOne(Nanoseconds latency, Grader::Graded graded);
     [[nodiscard]] Grader::Graded judgeAlone(Nanoseconds latency) const;
 
-    // What a block has come to: engine.cpp
+    // What a block has come to: engine_grades.cpp
+    void takeGood(std::uint64_t block, const ReadAnswer& answer);
     void gradeGood(std::uint64_t block, Nanoseconds latency, Disturbance disturbance);
     void releaseHeld();
     void settleCell(std::uint64_t block, Grade grade, Nanoseconds latency,
                     Standing standing = Standing::once);
+    void watchForStall();
     void markStalled(std::uint64_t block, Nanoseconds latency);
     void endNoAnswer(std::uint64_t block);
     void lookAgainLater(std::uint64_t block, LbaSpan span, Grade grade, Nanoseconds latency, bool disturbed);
+    [[nodiscard]] double turnsLate(Nanoseconds latency) const;
 
     // What failed, or took too long: engine_trouble.cpp
     void resolve(const Trouble& trouble);
@@ -113,11 +118,12 @@ private:
     void regradeUndisturbed(const SecondLook& look, const ReadAnswer& answer);
     bool pushOutCache(const SecondLook& look);
 
+    // What is told: engine_telling.cpp
     void note(TapeEntry entry);
     void publish(ScanPhase phase);
     [[nodiscard]] std::optional<Nanoseconds> timeLeft() const;
     [[nodiscard]] Nanoseconds elapsed() const;
-    [[nodiscard]] double turnsLate(Nanoseconds latency) const;
+
     [[nodiscard]] LbaSpan stretchSpan(std::uint64_t from, std::uint64_t end) const;
     [[nodiscard]] LbaSpan firstSectorsOf(std::uint64_t block) const;
     [[nodiscard]] LbaSpan runUpTo(std::uint64_t block) const;

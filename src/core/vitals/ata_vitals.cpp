@@ -346,9 +346,11 @@ SelfTestResult resultOf(ata::SelfTestStatus status) {
 
 } // namespace
 
-void readAtaSelfTests(Enquiry& enquiry, Vitals& vitals) {
+bool readAtaSelfTests(Enquiry& enquiry, Vitals& vitals) {
+    bool told = false;
     if (const auto bytes = enquiry.askAta(ata::smartCommand(ata::smart::readData), pageBytes)) {
         if (const auto data = ata::decodeSmartData(bytes->data)) {
+            told = true;
             vitals.selfTest.running = data->selfTest == ata::SelfTestStatus::running;
             vitals.selfTest.done.reset();
             if (vitals.selfTest.running)
@@ -369,11 +371,12 @@ void readAtaSelfTests(Enquiry& enquiry, Vitals& vitals) {
         }
     }
     if (!log)
-        return;
+        return told;
     vitals.selfTests.clear();
     for (const ata::LoggedSelfTest& test : *log)
         vitals.selfTests.push_back(
             {ataTestKind(test.number), resultOf(test.status), test.hours, test.failingLba});
+    return told; // whether one runs, the log does not say
 }
 
 void readAtaVitals(Enquiry& enquiry, Vitals& vitals) {

@@ -116,15 +116,15 @@ SelfTestKind nvmeTestKind(std::uint8_t code) {
 
 } // namespace
 
-void readNvmeSelfTests(Enquiry& enquiry, Vitals& vitals) {
+bool readNvmeSelfTests(Enquiry& enquiry, Vitals& vitals) {
     const auto bytes =
         readPage(enquiry, vitals, nvme::getLogPage(nvme::logPage::selfTest, nvme::selfTestBytes),
                  nvme::selfTestBytes, "nvme/self-tests");
     if (!bytes)
-        return;
+        return false;
     const auto log = nvme::decodeSelfTests(*bytes);
     if (!log)
-        return;
+        return false;
     vitals.selfTests.clear();
     vitals.selfTest.running = log->running != 0;
     vitals.selfTest.done.reset();
@@ -132,6 +132,7 @@ void readNvmeSelfTests(Enquiry& enquiry, Vitals& vitals) {
         vitals.selfTest.done = log->percent / 100.0;
     for (const nvme::LoggedSelfTest& test : log->latestFirst)
         vitals.selfTests.push_back({nvmeTestKind(test.code), resultOf(test), test.hours, test.failingLba});
+    return true;
 }
 
 void readNvmeVitals(Enquiry& enquiry, Vitals& vitals, std::uint32_t nameSpace) {

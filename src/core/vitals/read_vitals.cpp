@@ -199,20 +199,18 @@ Vitals readVitals(Enquiry& enquiry, const DriveIdentity& known, std::uint32_t na
     return vitals;
 }
 
-void refreshSelfTests(Enquiry& enquiry, Vitals& vitals) {
+bool refreshSelfTests(Enquiry& enquiry, Vitals& vitals) {
     switch (vitals.family) {
     case Family::ata:
-        readAtaSelfTests(enquiry, vitals);
-        break;
+        return readAtaSelfTests(enquiry, vitals);
     case Family::scsi:
-        readScsiSelfTests(enquiry, vitals);
-        break;
+        return readScsiSelfTests(enquiry, vitals);
     case Family::nvme:
-        readNvmeSelfTests(enquiry, vitals);
-        break;
+        return readNvmeSelfTests(enquiry, vitals);
     case Family::none:
         break;
     }
+    return false;
 }
 
 std::optional<int> readTemperature(Enquiry& enquiry, Family family) {

@@ -21,11 +21,12 @@ void readAtaVitals(Enquiry& enquiry, Vitals& vitals);
 void readScsiVitals(Enquiry& enquiry, Vitals& vitals);
 void readNvmeVitals(Enquiry& enquiry, Vitals& vitals, std::uint32_t nameSpace);
 
-// The state of self-tests alone: progress and log.
-void refreshSelfTests(Enquiry& enquiry, Vitals& vitals);
-void readAtaSelfTests(Enquiry& enquiry, Vitals& vitals);
-void readScsiSelfTests(Enquiry& enquiry, Vitals& vitals);
-void readNvmeSelfTests(Enquiry& enquiry, Vitals& vitals);
+// The state of self-tests alone: progress and log. False where the drive did not tell, and all stands as it
+// did.
+bool refreshSelfTests(Enquiry& enquiry, Vitals& vitals);
+bool readAtaSelfTests(Enquiry& enquiry, Vitals& vitals);
+bool readScsiSelfTests(Enquiry& enquiry, Vitals& vitals);
+bool readNvmeSelfTests(Enquiry& enquiry, Vitals& vitals);
 
 // Keeps the page under its name, replacing an earlier one.
 void keepRaw(Vitals& vitals, std::string name, std::span<const std::byte> bytes);

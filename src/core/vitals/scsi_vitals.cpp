@@ -160,10 +160,10 @@ SelfTestResult resultOf(const scsi::LoggedSelfTest& test) {
 
 } // namespace
 
-void readScsiSelfTests(Enquiry& enquiry, Vitals& vitals) {
+bool readScsiSelfTests(Enquiry& enquiry, Vitals& vitals) {
     const auto log = readLog(enquiry, vitals, scsi::logPage::selfTests);
     if (!log)
-        return;
+        return false;
     vitals.selfTests.clear();
     vitals.selfTest = {};
     for (const scsi::LoggedSelfTest& test : scsi::selfTests(*log)) {
@@ -178,6 +178,7 @@ void readScsiSelfTests(Enquiry& enquiry, Vitals& vitals) {
                 vitals.selfTest.done = sense->progress;
     vitals.ability.shortMinutes = 0;
     vitals.ability.extendedMinutes = 0;
+    return true;
 }
 
 void readScsiVitals(Enquiry& enquiry, Vitals& vitals) {

@@ -4,6 +4,7 @@
 #include "core/drive/ata/logs.h"
 #include "core/drive/nvme/commands.h"
 #include "core/drive/scsi/commands.h"
+#include "core/vitals/read_vitals.h"
 
 namespace orbita {
 
@@ -123,6 +124,26 @@ Result<void> abortSelfTest(Enquiry& enquiry, const Vitals& vitals) {
         break;
     }
     return tl::unexpected(refuse(vitals, "it takes no commands of this kind", "There is nothing to abort."));
+}
+
+Result<void> SelfTestWatch::look(Enquiry& enquiry, Vitals& vitals) {
+    constexpr unsigned mostSilences = 20;
+    if (refreshSelfTests(enquiry, vitals)) {
+        m_silences = 0;
+        return {};
+    }
+    ++m_silences;
+    const bool away = enquiry.gone() || enquiry.lost();
+    if (!away && m_silences < mostSilences)
+        return {};
+    vitals.selfTest.running = false;
+    return tl::unexpected(Error{
+        away ? Error::Kind::noAnswer : Error::Kind::unusable, "looking after the self-test of",
+        vitals.identity.path,
+        enquiry.gone()   ? "the drive went away while it tested itself"
+        : enquiry.lost() ? "the drive stopped answering while it tested itself"
+                         : "the drive does not tell of its tests any more",
+        "Check power and cable. How the test ended stands in the drive's own log: read the vitals again."});
 }
 
 } // namespace orbita

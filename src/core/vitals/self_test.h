@@ -14,6 +14,17 @@ Result<void> startSelfTest(Enquiry& enquiry, const Vitals& vitals, SelfTestKind 
                            const LbaSpan& span = {});
 Result<void> abortSelfTest(Enquiry& enquiry, const Vitals& vitals);
 
+// Looks after a test that runs in the drive.
+class SelfTestWatch {
+public:
+    // Brings progress and log up to date. Fails where the drive went away, or has not told anything for many
+    // looks in a row: then nothing is known of a test any more, and none counts as running.
+    Result<void> look(Enquiry& enquiry, Vitals& vitals);
+
+private:
+    unsigned m_silences = 0; // in a row
+};
+
 // Has an ATA drive watch its own health from now on (SMART ENABLE OPERATIONS). The link must admit it.
 Result<void> enableHealth(Enquiry& enquiry);
 

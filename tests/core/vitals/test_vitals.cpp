@@ -307,6 +307,92 @@ private slots:
         QVERIFY(!vitals.selfTest.running);
         QCOMPARE(vitals.selfTests.front().result, SelfTestResult::aborted);
     }
+    // Pulled, or silent from then on: nothing is said to be running that nobody can see.
+    void aDriveThatIsPulledWhileItTestsItself_data() {
+        QTest::addColumn<Front>("front");
+        QTest::addColumn<bool>("pulled");
+        for (const bool pulled : {true, false})
+            for (const auto& [name, front] : {std::pair{"ATA", Front::ata}, std::pair{"SAT", Front::sat},
+                                              std::pair{"SCSI", Front::scsi}, std::pair{"NVMe", Front::nvme}})
+                QTest::addRow("%s %s", name, pulled ? "pulled" : "silent") << front << pulled;
+    }
+    void aDriveThatIsPulledWhileItTestsItself() {
+        QFETCH(Front, front);
+        QFETCH(bool, pulled);
+        const sim::Scenario scenario = test::smallDrive(front);
+        const auto behind = sim::makeFront(scenario, std::make_shared<sim::Condition>(scenario));
+        bool there = true;
+        test::ScriptedLink link([&](const CommandBlock& block) {
+            test::Scripted scripted;
+            if (!there) {
+                scripted.reply.carried = Carried::failed;
+                scripted.reply.systemError = ENODEV;
+                if (!pulled)
+                    scripted.latency.reset();
+                return scripted;
+            }
+            scripted.reply.carried = Carried::answered;
+            scripted.data = behind->answer(block, {}, {}, scripted.reply);
+            return scripted;
+        });
+        link.admit(Admission::stateToo);
+        Enquiry enquiry(link, test::protocolOf(front), "scripted", std::chrono::seconds{2});
+        Vitals vitals = readVitals(enquiry, {});
+        QVERIFY(startSelfTest(enquiry, vitals, SelfTestKind::extended).has_value());
+        SelfTestWatch watch;
+        QVERIFY(watch.look(enquiry, vitals).has_value());
+        QVERIFY(vitals.selfTest.running);
+        there = false;
+        const auto looked = watch.look(enquiry, vitals);
+        QVERIFY(!looked.has_value());
+        QVERIFY(!vitals.selfTest.running);
+        QCOMPARE(enquiry.gone(), pulled);
+        QCOMPARE(enquiry.lost(), !pulled);
+        QVERIFY(looked.error().message().find(pulled ? "went away" : "stopped answering") !=
+                std::string::npos);
+    }
+    // It sleeps, and takes ten seconds to wake up: waited for, and not held against it.
+    void aDriveThatSleepsIsWaitedFor() {
+        const sim::Scenario scenario = test::smallDrive(Front::sat);
+        const auto behind = sim::makeFront(scenario, std::make_shared<sim::Condition>(scenario));
+        bool asleep = true;
+        test::ScriptedLink link([&](const CommandBlock& block) {
+            test::Scripted scripted;
+            scripted.reply.carried = Carried::answered;
+            scripted.data = behind->answer(block, {}, {}, scripted.reply);
+            if (asleep)
+                scripted.latency = std::chrono::seconds{10};
+            asleep = false;
+            return scripted;
+        });
+        Enquiry enquiry(link, Protocol::scsi, "scripted", std::chrono::seconds{20});
+        const Vitals vitals = readVitals(enquiry, {});
+        QCOMPARE(vitals.family, Family::ata);
+        QCOMPARE(vitals.identity.serial, scenario.identity.serial);
+        QVERIFY(!vitals.has(VitalsNote::checkedNoAnswer));
+    }
+    // Counters that ran over, or a drive whose electronics were exchanged: less than last time is no growth.
+    void lessThanLastTimeIsNoGrowth() {
+        const Reading before = readingWith(ReadingKind::reallocatedSectors, 65'000);
+        const Reading now = readingWith(ReadingKind::reallocatedSectors, 3);
+        QVERIFY(assess(now, defaultPolicy(), &before).reason != FindingReason::grewSinceLastVisit);
+        QVERIFY(assess(before, defaultPolicy(), &now).level >= FindingLevel::warning);
+    }
+    // A log that is refused now and then is asked for again; one that stays away is not waited for for ever.
+    void aTestThatNobodyTellsOfIsNotWaitedForForEver() {
+        const sim::Scenario scenario = test::smallDrive(Front::ata);
+        test::AskedSim drive(scenario);
+        drive.link.admit(Admission::stateToo);
+        Vitals vitals = readVitals(drive.enquiry, drive.known);
+        QVERIFY(startSelfTest(drive.enquiry, vitals, SelfTestKind::extended).has_value());
+        drive.condition->setWatching(false); // from here on it refuses
+        SelfTestWatch watch;
+        int looks = 1;
+        while (watch.look(drive.enquiry, vitals) && looks < 1000)
+            ++looks;
+        QVERIFY(looks > 5 && looks < 100);
+        QVERIFY(!vitals.selfTest.running);
+    }
     void selectiveTestReadsItsSpanOnly() {
         sim::Scenario scenario = test::smallDrive(Front::sat);
         test::addUnreadable(scenario, 3'000'000);

@@ -1,0 +1,161 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a block has come to.
+#include "core/scan/engine.h"
+
+#include <cmath>
+
+namespace orbita {
+
+namespace {
+
+constexpr std::uint64_t observeBlocks = 64;
+constexpr Nanoseconds disturbanceInterval = std::chrono::seconds{10}; // between entries on the tape
+constexpr Nanoseconds longestSeek = std::chrono::milliseconds{30};
+constexpr std::size_t leastToCompare = 64;    // blocks that make a baseline
+constexpr std::uint64_t mostLateAgain = 1000; // beyond that, being disturbed is all that can be said
+
+} // namespace
+
+void Engine::takeGood(std::uint64_t block, const ReadAnswer& answer) {
+    Nanoseconds latency = answer.latency;
+    // A place so slow that no seek explains it, met by the sector that only was to bring the head there.
+    if (m_runUp > longestSeek + Nanoseconds{std::llround(m_grader.limits().laboured *
+                                                         static_cast<double>(m_grader.unit().count()))})
+        latency = std::max(latency, m_runUp);
+    m_runUp = {};
+    m_lastGood = block;
+    if (takeNothing(block, answer))
+        return;
+    m_bytesRead += std::uint64_t{m_grid.blockSectors} * m_drive->identity().logicalBytes;
+    ++m_news.read;
+    m_news.readTime += latency;
+    m_observedTime += latency;
+    if (!m_grader.holding()) {
+        gradeGood(block, latency, disturbanceOf(answer));
+    } else {
+        m_plate->set(block, {Grade::steady, Standing::once, encodeLatency(latency)});
+        m_held.push_back({block, latency, disturbanceOf(answer)});
+        if (m_grader.hold(latency))
+            releaseHeld();
+    }
+    if (m_stretch.contiguous() && m_done + 1 - m_observedFrom >= observeBlocks) {
+        if (m_observedClean)
+            m_estimator.observe(stretchSpan(m_observedFrom, m_done + 1), m_observedTime);
+        m_observedFrom = m_done + 1;
+        m_observedTime = {};
+        m_observedClean = true;
+    }
+}
+
+void Engine::gradeGood(std::uint64_t block, Nanoseconds latency, Disturbance disturbance) {
+    if (m_status.depth > 1 && disturbance == Disturbance::none)
+        disturbance = besideASlowOne(latency, m_grader.judge(latency));
+    const bool alone = disturbance == Disturbance::none;
+    const Grader::Graded graded = alone ? m_grader.grade(latency) : m_grader.judge(latency);
+    const bool disturbed = !alone && graded.grade >= Grade::late;
+    const Standing standing = disturbed ? Standing::disturbed : Standing::once;
+    m_plate->set(block, {graded.grade, standing, encodeLatency(latency)});
+    ++m_status.totals.blocks[static_cast<std::size_t>(graded.grade)];
+    if (disturbed) {
+        m_observedClean = false;
+        ++m_status.totals.disturbed;
+        if (m_status.totals.disturbed == 1 || m_clock.now() - m_disturbanceTold > disturbanceInterval) {
+            m_disturbanceTold = m_clock.now();
+            nameLoad();
+            note({.kind = TapeKind::disturbed,
+                  .span = m_grid.spanOf(block),
+                  .count = m_status.totals.disturbed,
+                  .disturbance = disturbance});
+        }
+    } else {
+        m_status.lateness.add(graded.excess, m_grader.unit());
+    }
+    const LbaSpan span = m_grid.spanOf(block);
+    if (disturbed && graded.grade == Grade::late && m_lateAgain < mostLateAgain) {
+        ++m_lateAgain;
+        lookAgainLater(block, span, graded.grade, latency, disturbed);
+    }
+    if (graded.grade < Grade::laboured)
+        return;
+    m_observedClean = false;
+    m_feed.addDefect({span, graded.grade, standing, latency, true});
+    if (alone)
+        note({.kind = TapeKind::slow,
+              .span = span,
+              .grade = graded.grade,
+              .turns = turnsLate(latency),
+              .latency = latency});
+    lookAgainLater(block, span, graded.grade, latency, disturbed);
+}
+
+void Engine::lookAgainLater(std::uint64_t block, LbaSpan span, Grade grade, Nanoseconds latency,
+                            bool disturbed) {
+    m_looks.add({.block = block,
+                 .span = span,
+                 .grade = grade,
+                 .latency = latency,
+                 .disturbed = disturbed,
+                 .readBefore = m_bytesRead},
+                m_clock.now());
+}
+
+void Engine::releaseHeld() {
+    // On a drive that holds next to nothing, what holds nothing says what is usual.
+    for (std::size_t i = m_held.size(); i < m_status.totals.notStored && m_held.size() < leastToCompare; ++i)
+        if (m_grader.hold(m_quickestEmpty))
+            break;
+    m_grader.release();
+    for (const Held& held : m_held) {
+        gradeGood(held.block, held.latency, held.disturbance);
+        m_plate->settle(held.block, 1);
+        m_feed.cover(m_grid.spanOf(held.block));
+    }
+    m_held.clear();
+    m_releasedTo = m_done + 1;
+}
+
+void Engine::watchForStall() {
+    const Nanoseconds waited = m_clock.now() - m_atDriveSince;
+    m_status.waited = waited;
+    const std::uint64_t block = m_stretch.at(m_done);
+    if (waited > m_plan.asked.limit && !m_stallTold)
+        markStalled(block, waited);
+    if (waited > m_plan.asked.giveUp)
+        endNoAnswer(block);
+}
+
+// Shown at once; what it comes to is settled when the answer is there or given up.
+void Engine::markStalled(std::uint64_t block, Nanoseconds latency) {
+    m_stallTold = true;
+    ++m_stalls;
+    m_plate->set(block, {Grade::stalled, Standing::once, encodeLatency(latency)});
+    m_plate->settle(block, 1);
+    note({.kind = TapeKind::stalled,
+          .span = m_grid.spanOf(block),
+          .grade = Grade::stalled,
+          .latency = latency});
+}
+
+void Engine::endNoAnswer(std::uint64_t block) {
+    const Nanoseconds waited = m_clock.now() - m_atDriveSince;
+    m_drive->link().abandon();
+    m_ended = Ended::noAnswer;
+    if (m_again) // the block has its grade already
+        return;
+    m_feed.addDefect({m_grid.spanOf(block), Grade::stalled, Standing::once, waited, true});
+    settleCell(block, Grade::stalled, waited);
+}
+
+void Engine::settleCell(std::uint64_t block, Grade grade, Nanoseconds latency, Standing standing) {
+    m_plate->set(block, {grade, standing, encodeLatency(latency)});
+    m_plate->settle(block, 1);
+    ++m_status.totals.blocks[static_cast<std::size_t>(grade)];
+    m_observedClean = false;
+}
+
+double Engine::turnsLate(Nanoseconds latency) const {
+    return static_cast<double>((latency - m_grader.baseline()).count()) /
+           static_cast<double>(m_grader.unit().count());
+}
+
+} // namespace orbita

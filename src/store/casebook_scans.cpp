@@ -1,0 +1,106 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The casebook: scans that were kept.
+#include "store/casebook.h"
+#include "store/scan_file.h"
+#include "store/statement.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace orbita {
+
+using namespace sql;
+
+namespace {
+
+bool goesOn(const ScanRecord& record) {
+    return std::any_of(record.tape.begin(), record.tape.end(),
+                       [](const TapeEntry& entry) { return entry.kind == TapeKind::continued; });
+}
+
+} // namespace
+
+Result<std::int64_t> Casebook::keepScan(std::int64_t scan, const ScanRecord& record, PlateEncoder& encoder) {
+    const auto drive = driveFor(record.drive);
+    if (!drive)
+        return tl::unexpected(drive.error());
+    Transaction transaction(database());
+    QSqlQuery query(database());
+    // A scan that goes on takes the place of what was kept of it when it was broken off.
+    if (scan == 0 && goesOn(record) &&
+        run(query,
+            "SELECT id FROM scan WHERE drive = ? AND started_at = ? AND ended <> 'complete' ORDER BY id DESC "
+            "LIMIT 1",
+            {QVariant::fromValue<qint64>(drive->id), QVariant::fromValue<qint64>(record.startedAt)}) &&
+        query.next())
+        scan = query.value(0).toLongLong();
+    const QString ended = text(std::string(endedName(record.status.ended)));
+    const QString document = text(scanDocument(record));
+    bool good = scan == 0
+                    ? run(query, "INSERT INTO scan (drive, started_at, ended, document) VALUES (?, ?, ?, ?)",
+                          {QVariant::fromValue<qint64>(drive->id),
+                           QVariant::fromValue<qint64>(record.startedAt), ended, document})
+                    : run(query, "UPDATE scan SET ended = ?, document = ? WHERE id = ?",
+                          {ended, document, QVariant::fromValue<qint64>(scan)});
+    const std::int64_t id = scan == 0 ? query.lastInsertId().toLongLong() : scan;
+    if (record.plate) {
+        const std::vector<std::string>& chunks = encoder.encode(*record.plate);
+        for (const std::size_t number : encoder.changed())
+            good = good &&
+                   run(query, "INSERT OR REPLACE INTO plate_chunk (scan, number, bytes) VALUES (?, ?, ?)",
+                       {QVariant::fromValue<qint64>(id), static_cast<qint64>(number),
+                        QByteArray::fromStdString(chunks[number])});
+    }
+    if (good && transaction.keep())
+        return id;
+    encoder.forget(); // what it had encoded was not kept
+    return tl::unexpected(failure("keeping the scan in"));
+}
+
+Result<std::vector<KeptScan>> Casebook::scans() {
+    QSqlQuery query(database());
+    if (!run(query,
+             "SELECT scan.id, started_at, model, serial, sectors * logical_bytes, ended FROM scan "
+             "JOIN drive ON drive.id = scan.drive ORDER BY started_at DESC, scan.id DESC",
+             {}))
+        return tl::unexpected(failure("reading the scans in"));
+    std::vector<KeptScan> list;
+    while (query.next()) {
+        KeptScan kept;
+        kept.id = query.value(0).toLongLong();
+        kept.startedAt = query.value(1).toLongLong();
+        kept.model = query.value(2).toString().toStdString();
+        kept.serial = query.value(3).toString().toStdString();
+        kept.capacityBytes = query.value(4).toULongLong();
+        kept.ended = endedFromName(query.value(5).toString().toStdString()).value_or(Ended::running);
+        list.push_back(std::move(kept));
+    }
+    return list;
+}
+
+Result<ScanRecord> Casebook::loadScan(std::int64_t scan) {
+    QSqlQuery query(database());
+    const QVariant id = QVariant::fromValue<qint64>(scan);
+    if (!run(query, "SELECT document FROM scan WHERE id = ?", {id}))
+        return tl::unexpected(failure("reading the scan in"));
+    if (!query.next())
+        return tl::unexpected(Error{Error::Kind::notFound, "opening the scan in", m_path,
+                                    fmt::format("it holds no scan with the number {}", scan),
+                                    "Choose one from the list."});
+    auto record = scanFromDocument(query.value(0).toString().toStdString(), m_path);
+    if (!record)
+        return record;
+    std::vector<std::string> chunks((record->plan.grid.blocks() + plateChunkBlocks - 1) / plateChunkBlocks);
+    if (!run(query, "SELECT number, bytes FROM plate_chunk WHERE scan = ?", {id}))
+        return tl::unexpected(failure("reading the plate in"));
+    while (query.next())
+        if (const std::size_t number = query.value(0).toULongLong(); number < chunks.size())
+            chunks[number] = query.value(1).toByteArray().toStdString();
+    auto plate = decodePlate(record->plan.grid.blocks(), chunks);
+    if (!plate)
+        return tl::unexpected(plate.error());
+    record->plate = *plate;
+    return record;
+}
+
+} // namespace orbita

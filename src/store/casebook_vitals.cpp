@@ -1,0 +1,160 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The casebook: what drives said of themselves.
+#include "store/casebook.h"
+#include "store/statement.h"
+
+#include <algorithm>
+
+namespace orbita {
+
+using namespace sql;
+
+namespace {
+
+template <class T>
+QVariant orNull(const std::optional<T>& value) {
+    return value ? QVariant::fromValue(static_cast<qint64>(*value)) : QVariant();
+}
+
+std::optional<std::uint8_t> byteOrNone(const QVariant& v) {
+    return v.isNull() ? std::nullopt : std::optional(static_cast<std::uint8_t>(v.toUInt()));
+}
+
+} // namespace
+
+Result<void> Casebook::addVitals(std::int64_t visit, const Vitals& vitals, std::int64_t readAt) {
+    Transaction transaction(database());
+    QSqlQuery query(database());
+    bool good =
+        run(query,
+            "INSERT INTO vitals (visit, read_at, family, world_wide_name, model, serial, firmware, sectors) "
+            "VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
+            {QVariant::fromValue<qint64>(visit), QVariant::fromValue<qint64>(readAt),
+             static_cast<int>(vitals.family), text(vitals.worldWideName), text(vitals.identity.model),
+             text(vitals.identity.serial), text(vitals.identity.firmware),
+             number(vitals.identity.capacity.value)});
+    const QVariant id = query.lastInsertId();
+    for (const Reading& r : vitals.readings)
+        good = good &&
+               run(query,
+                   "INSERT INTO reading (vitals, kind, attribute, unit, value, normalised, worst, threshold, "
+                   "raw, own_limit, source) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+                   {id, text(std::string(readingKindName(r.kind))), r.attribute, static_cast<int>(r.unit),
+                    QVariant::fromValue<qint64>(r.value), orNull(r.normalised), orNull(r.worst),
+                    orNull(r.threshold),
+                    QByteArray(reinterpret_cast<const char*>(r.raw.data()),
+                               static_cast<qsizetype>(r.raw.size())),
+                    orNull(r.ownLimit), text(r.source)});
+    for (const RawPage& page : vitals.raw)
+        good = good && run(query, "INSERT INTO raw_page (vitals, name, bytes) VALUES (?, ?, ?)",
+                           {id, text(page.name),
+                            QByteArray(reinterpret_cast<const char*>(page.bytes.data()),
+                                       static_cast<qsizetype>(page.bytes.size()))});
+    for (const Suspect& suspect : vitals.suspects)
+        good = good && run(query, "INSERT INTO suspect (vitals, lba, source) VALUES (?, ?, ?)",
+                           {id, number(suspect.lba.value), static_cast<int>(suspect.source)});
+    for (const SelfTestEntry& test : vitals.selfTests)
+        good = good &&
+               run(query,
+                   "INSERT INTO self_test (vitals, kind, result, hours, failing_lba) VALUES (?, ?, ?, ?, ?)",
+                   {id, static_cast<int>(test.kind), static_cast<int>(test.result), number(test.hours),
+                    test.failingLba ? number(test.failingLba->value) : QVariant()});
+    if (!good || !transaction.keep())
+        return tl::unexpected(failure("keeping the vitals in"));
+    return {};
+}
+
+Result<std::vector<PastVitals>> Casebook::pastVitals(std::int64_t drive) {
+    std::vector<PastVitals> list;
+    std::vector<qint64> ids;
+    QSqlQuery query(database());
+    if (!run(query,
+             "SELECT vitals.id, visit, read_at, family, world_wide_name, model, serial, firmware, sectors "
+             "FROM vitals "
+             "JOIN visit ON visit.id = vitals.visit WHERE drive = ? ORDER BY read_at, vitals.id",
+             {QVariant::fromValue<qint64>(drive)}))
+        return tl::unexpected(failure("reading earlier vitals in"));
+    while (query.next()) {
+        PastVitals past;
+        ids.push_back(query.value(0).toLongLong());
+        past.visit = query.value(1).toLongLong();
+        past.readAt = query.value(2).toLongLong();
+        past.vitals.family = static_cast<Family>(std::clamp(query.value(3).toInt(), 0, 3));
+        past.vitals.worldWideName = query.value(4).toString().toStdString();
+        past.vitals.identity.model = query.value(5).toString().toStdString();
+        past.vitals.identity.serial = query.value(6).toString().toStdString();
+        past.vitals.identity.firmware = query.value(7).toString().toStdString();
+        past.vitals.identity.capacity.value = query.value(8).toULongLong();
+        list.push_back(std::move(past));
+    }
+    for (std::size_t i = 0; i < list.size(); ++i) {
+        Vitals& vitals = list[i].vitals;
+        if (!run(query,
+                 "SELECT kind, attribute, unit, value, normalised, worst, threshold, raw, own_limit, source "
+                 "FROM "
+                 "reading WHERE vitals = ? ORDER BY rowid",
+                 {ids[i]}))
+            return tl::unexpected(failure("reading earlier vitals in"));
+        while (query.next()) {
+            const auto kind = readingKindFromName(query.value(0).toString().toStdString());
+            if (!kind)
+                continue;
+            Reading r;
+            r.kind = *kind;
+            r.attribute = static_cast<std::uint8_t>(query.value(1).toUInt());
+            r.unit = static_cast<ReadingUnit>(std::clamp(query.value(2).toInt(), 0, 8));
+            r.value = query.value(3).toLongLong();
+            r.normalised = byteOrNone(query.value(4));
+            r.worst = byteOrNone(query.value(5));
+            r.threshold = byteOrNone(query.value(6));
+            const QByteArray raw = query.value(7).toByteArray();
+            std::copy_n(raw.begin(),
+                        std::min<std::size_t>(r.raw.size(), static_cast<std::size_t>(raw.size())),
+                        r.raw.begin());
+            if (!query.value(8).isNull())
+                r.ownLimit = query.value(8).toLongLong();
+            r.source = query.value(9).toString().toStdString();
+            vitals.readings.push_back(std::move(r));
+        }
+        if (!run(query, "SELECT lba, source FROM suspect WHERE vitals = ? ORDER BY rowid", {ids[i]}))
+            return tl::unexpected(failure("reading earlier vitals in"));
+        while (query.next())
+            vitals.suspects.push_back({Lba{query.value(0).toULongLong()},
+                                       static_cast<SuspectSource>(std::clamp(query.value(1).toInt(), 0, 4))});
+        if (!run(query,
+                 "SELECT kind, result, hours, failing_lba FROM self_test WHERE vitals = ? ORDER BY rowid",
+                 {ids[i]}))
+            return tl::unexpected(failure("reading earlier vitals in"));
+        while (query.next()) {
+            SelfTestEntry test;
+            test.kind = static_cast<SelfTestKind>(std::clamp(query.value(0).toInt(), 0, 4));
+            test.result = static_cast<SelfTestResult>(std::clamp(query.value(1).toInt(), 0, 5));
+            test.hours = query.value(2).toULongLong();
+            if (!query.value(3).isNull())
+                test.failingLba = Lba{query.value(3).toULongLong()};
+            vitals.selfTests.push_back(test);
+        }
+    }
+    return list;
+}
+
+Result<std::vector<RawPage>> Casebook::rawPages(std::int64_t visit, std::int64_t readAt) {
+    std::vector<RawPage> pages;
+    QSqlQuery query(database());
+    if (!run(query,
+             "SELECT name, bytes FROM raw_page JOIN vitals ON vitals.id = raw_page.vitals WHERE visit = ? "
+             "AND read_at "
+             "= ? ORDER BY raw_page.rowid",
+             {QVariant::fromValue<qint64>(visit), QVariant::fromValue<qint64>(readAt)}))
+        return tl::unexpected(failure("reading raw pages in"));
+    while (query.next()) {
+        RawPage page;
+        page.name = query.value(0).toString().toStdString();
+        for (const char c : query.value(1).toByteArray())
+            page.bytes.push_back(static_cast<std::byte>(c));
+        pages.push_back(std::move(page));
+    }
+    return pages;
+}
+
+} // namespace orbita
