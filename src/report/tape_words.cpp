@@ -156,8 +156,7 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
     case TapeKind::againPassing:
         return tr("%1 from the medium").arg(format::milliseconds(entry.latency));
     case TapeKind::disturbed:
-        return tr("%1; %2 so far")
-            .arg(disturbance(entry.disturbance), format::count(entry.count));
+        return tr("%1; %2 so far").arg(disturbance(entry.disturbance), format::count(entry.count));
     case TapeKind::notAgain:
         return tr("%1 findings could not be measured again from the medium").arg(format::count(entry.count));
     case TapeKind::putOff:

@@ -127,6 +127,7 @@ void stations(Photographer& p, AppWindow& window) {
 // One scan from the data question to its light colours, beside others.
 void scans(Photographer& p, AppWindow& window) {
     PlateView& plate = window.station().plate();
+    window.showStation(Station::intake);
     p.choose("demo:tern40");
     p.click(QStringLiteral("No, only here"));
     p.readVitals();
