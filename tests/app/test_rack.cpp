@@ -2,12 +2,16 @@
 // Drives that come and go while the rack looks on, on a made-up system.
 #include "app/rack/dial_state.h"
 #include "app/rack/rack_model.h"
+#include "app/visit/casebook_keeper.h"
+#include "support/read_only_folder.h"
+#include "support/scan_runner.h"
 
 #include <QAbstractItemModelTester>
 #include <QDir>
 #include <QSignalSpy>
 #include <QTemporaryDir>
 #include <QTest>
+#include <future>
 #include <sys/stat.h>
 
 using namespace orbita;
@@ -50,6 +54,30 @@ private:
 private slots:
     void init() { m_dir = std::make_unique<QTemporaryDir>(); }
 
+    // As in a rescue system: all goes on in memory, and it is said for as long as it is so.
+    void aCasebookThatCannotBeWrittenIsSaid() {
+        const test::ReadOnlyFolder folder;
+        if (!folder.close())
+            QSKIP("this computer lets no file system be mounted for the test");
+        CasebookKeeper keeper((folder.path() + "/orbita/casebook.db").toStdString());
+        QTRY_VERIFY(!keeper.lasts());
+        QTRY_VERIFY(keeper.error().contains("held in memory"));
+        const auto drive = test::openSimulated(test::smallScenario());
+        const ScanRecord record = test::runScan(*drive, {});
+        const auto kept = keeper.scanKeeper(Target{})(record);
+        QVERIFY(kept.has_value());
+        QVERIFY2(kept->find("until Orbita ends") != std::string::npos, kept->c_str());
+        std::promise<std::size_t> scans;
+        keeper.post([&](Casebook& casebook) { scans.set_value(casebook.scans()->size()); });
+        QCOMPARE(scans.get_future().get(), std::size_t{1});
+        QVERIFY(!QFileInfo::exists(folder.path() + "/orbita"));
+        // With a place to write there is nothing to say.
+        CasebookKeeper lasting(at("casebook.db").toStdString());
+        std::promise<void> opened;
+        lasting.post([&](Casebook&) { opened.set_value(); });
+        opened.get_future().get();
+        QVERIFY(lasting.lasts() && lasting.error().isEmpty());
+    }
     void drivesComeAndGo() {
         plugIn("sda", "PT5-0001");
         RackModel rack(RackModel::Source::attachedDrives, system());

@@ -253,10 +253,18 @@ void ScanStation::refreshNotice() {
     } else {
         const QString story =
             m_desk->target().scenario ? QString::fromStdString(m_desk->target().scenario->story) : QString();
+        const auto& suspects = m_desk->visit().vitals().suspects;
+        const QString named =
+            suspects.empty()
+                ? QString()
+                : tr("<p>The drive itself lists %1 places, the first at LBA %2. They are marked on the "
+                     "plate; the plan can begin with them.</p>")
+                      .arg(format::count(suspects.size()), format::lba(suspects.front().lba));
         m_notice->setText(
             tr("<p style='font-size:17px'>Nothing has been read from this drive yet</p><p>%1</p>"
                "<p>The whole surface will appear here, block by block. Reading never writes.</p>")
-                .arg(story.toHtmlEscaped()));
+                .arg(story.toHtmlEscaped()) +
+            named);
     }
 }
 

@@ -173,8 +173,8 @@ QWidget* AppWindow::makeRail() {
     const auto warnOfForgetting = [this, foot] {
         if (m_rack.casebook().lasts() || m_rack.source() == RackModel::Source::demonstration)
             return;
-        foot->setText(
-            tr("Nothing outlasts this session: the casebook cannot be written. Export what matters."));
+        foot->setText(tr(
+            "The casebook cannot be written: what is found is gone when Orbita ends. Export what matters."));
         foot->setObjectName(QStringLiteral("warned"));
         foot->style()->polish(foot);
     };
