@@ -17,6 +17,7 @@ namespace {
 // Answers everything it is sent with a latency near 5 ms, on a clock that only it moves.
 class InstantLink final : public Link {
 public:
+    InstantLink() : Link({Protocol::plain}) {}
     void withdrawQueued() override {}
     void abandon() override {}
     [[nodiscard]] std::size_t queueLimit() const override { return 64; }

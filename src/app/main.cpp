@@ -5,8 +5,12 @@
 #include <CLI/CLI.hpp>
 #include <QApplication>
 #include <QLibraryInfo>
+#include <QSocketNotifier>
 #include <QTranslator>
+#include <csignal>
 #include <cstdio>
+#include <sys/signalfd.h>
+#include <sys/stat.h>
 
 int main(int argc, char** argv) {
     using namespace orbita::app;
@@ -32,6 +36,17 @@ int main(int argc, char** argv) {
             stderr);
         return 1;
     }
+    // Customers' data and names are nobody else's; and what cannot be written is an error, not the end.
+    umask(S_IRWXG | S_IRWXO);
+    std::signal(SIGPIPE, SIG_IGN);
+    std::signal(SIGXFSZ, SIG_IGN);
+    // Before there are threads, which inherit it.
+    sigset_t ending;
+    sigemptyset(&ending);
+    for (const int number : {SIGTERM, SIGHUP, SIGINT})
+        sigaddset(&ending, number);
+    pthread_sigmask(SIG_BLOCK, &ending, nullptr);
+    const int endings = signalfd(-1, &ending, SFD_CLOEXEC | SFD_NONBLOCK);
     QApplication application(argc, argv);
     QApplication::setApplicationName(QStringLiteral("orbita"));
     QTranslator translator;
@@ -45,5 +60,8 @@ int main(int argc, char** argv) {
     for (const std::string& name : names)
         window.open(QString::fromStdString(name));
     window.show();
+    // Asked to end, or its terminal closed: in order, with what was found kept.
+    const QSocketNotifier asked(endings, QSocketNotifier::Read);
+    QObject::connect(&asked, &QSocketNotifier::activated, &application, &QApplication::quit);
     return QApplication::exec();
 }

@@ -94,7 +94,7 @@ int listAsJson(QTextStream& out, const std::vector<AttachedDrive>& drives) {
     if (const auto demos = demoTargets())
         for (const Target& demo : *demos)
             list["demonstration"].push_back(driveJson(demo.name, demo.identity, demo.uses));
-    out << QString::fromStdString(list.dump(1)) << '\n';
+    out << QString::fromStdString(list.dump(1, ' ', false, Json::error_handler_t::replace)) << '\n';
     return completeAndClean;
 }
 

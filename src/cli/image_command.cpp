@@ -31,7 +31,11 @@ int image(const ImageOptions& options) {
     if (!map)
         return complain(map.error());
     const DriveIdentity& drive = map->drive();
-    const std::vector<LbaSpan> missing = map->held().gaps(drive.whole());
+    const std::vector<LbaSpan>& doubtful = map->doubtful().spans();
+    SpanSet vouched = map->held();
+    for (const LbaSpan& span : doubtful)
+        vouched.add(span);
+    const std::vector<LbaSpan> missing = vouched.gaps(drive.whole());
     std::vector<LbaSpan> changed;
     if (options.compare) {
         const auto differing = SavedImage::compare(options.image, *map);
@@ -50,7 +54,8 @@ int image(const ImageOptions& options) {
                     {"sectors", drive.capacity.value},
                     {"sector_bytes", drive.logicalBytes}}},
                   {"held_sectors", map->heldSectors().value},
-                  {"missing", listOf(missing)}};
+                  {"missing", listOf(missing)},
+                  {"doubtful", listOf(doubtful)}};
         if (options.compare)
             json["not_as_saved"] = listOf(changed);
         out << QString::fromStdString(json.dump(1, ' ', false, Json::error_handler_t::replace)) << '\n';
@@ -58,18 +63,25 @@ int image(const ImageOptions& options) {
         SavingStatus status;
         status.path = options.image;
         status.held = map->heldSectors();
-        out << words::driveName(drive) << ", " << QString::fromStdString(drive.serial) << '\n'
+        out << words::driveName(drive) << ", "
+            << (drive.serial.empty() ? QStringLiteral("no serial number reported")
+                                     : QString::fromStdString(drive.serial))
+            << '\n'
             << words::saving(status, drive) << '\n';
         for (const LbaSpan& span : missing)
             out << "  missing       " << words::span(span) << ", "
                 << format::bytes(span.count.value * drive.logicalBytes) << '\n';
+        for (const LbaSpan& span : doubtful)
+            out << "  doubtful      " << words::span(span) << ", "
+                << format::bytes(span.count.value * drive.logicalBytes)
+                << " that are not what was saved; kept until the drive delivers them anew\n";
         for (const LbaSpan& span : changed)
             out << "  not as saved  " << words::span(span) << ", "
                 << format::bytes(span.count.value * drive.logicalBytes) << '\n';
         if (options.compare && changed.empty())
             out << "Every part is what was saved.\n";
     }
-    return missing.empty() && changed.empty() ? completeAndClean : findingsFound;
+    return missing.empty() && changed.empty() && doubtful.empty() ? completeAndClean : findingsFound;
 }
 
 } // namespace orbita::cli

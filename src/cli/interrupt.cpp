@@ -2,6 +2,8 @@
 #include "cli/interrupt.h"
 
 #include <csignal>
+#include <poll.h>
+#include <unistd.h>
 
 namespace orbita::cli {
 
@@ -11,9 +13,14 @@ volatile std::sig_atomic_t signalled = 0;
 
 } // namespace
 
+void failedWritesAreErrors() {
+    std::signal(SIGPIPE, SIG_IGN);
+    std::signal(SIGXFSZ, SIG_IGN);
+}
+
 void watchForInterrupt() {
-    std::signal(SIGINT, [](int) { signalled = signalled + 1; });
-    std::signal(SIGTERM, [](int) { signalled = signalled + 1; });
+    for (const int number : {SIGINT, SIGTERM, SIGHUP})
+        std::signal(number, [](int) { signalled = signalled + 1; });
 }
 
 bool interrupted() {
@@ -22,6 +29,11 @@ bool interrupted() {
 
 int interruptions() {
     return signalled;
+}
+
+bool outputIsGone() {
+    pollfd output{STDOUT_FILENO, 0, 0};
+    return poll(&output, 1, 0) == 1 && (output.revents & POLLERR) != 0;
 }
 
 } // namespace orbita::cli

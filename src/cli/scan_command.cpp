@@ -8,19 +8,14 @@
 #include "core/target/aids_for.h"
 #include "core/vitals/house_policy.h"
 #include "report/format.h"
-#include "report/ledger_csv.h"
-#include "report/plate_picture.h"
 #include "report/scan_events.h"
-#include "report/text_report.h"
 #include "report/words.h"
 #include "store/autosave.h"
 #include "store/casebook.h"
-#include "store/scan_file.h"
 #include "system/sleep_inhibitor.h"
 
-#include <QBuffer>
-#include <QFileInfo>
 #include <QTextStream>
+#include <fmt/format.h>
 #include <unistd.h>
 
 namespace orbita::cli {
@@ -125,30 +120,14 @@ Result<ScanPlan> withSpans(ScanPlan plan, const ScanOptions& options, const Targ
         known.empty() ? "No partition is known; name a span." : "It has " + known + "."});
 }
 
-// Known before hours are spent: may the results be written where they are wanted?
-Result<void> checkPlaces(const ScanOptions& options, const Target& target) {
-    for (const std::string& path : {options.json, options.csv, options.report, options.plate, options.save}) {
-        if (path.empty() || path == asEvents)
-            continue;
-        if (auto place = checkExportPlace(path, target); !place)
-            return place;
-        const QFileInfo file(QString::fromStdString(path));
-        const QFileInfo folder(file.absolutePath());
-        if (file.isDir() || !folder.isDir() || !folder.isWritable())
-            return tl::unexpected(Error{Error::Kind::badCall, "writing to", path,
-                                        file.isDir()      ? "it is a directory"
-                                        : !folder.isDir() ? "its folder does not exist"
-                                                          : "its folder may not be written to",
-                                        "Choose another place; nothing has been scanned."});
-    }
-    return {};
-}
-
 QString progressLine(const ScanStatus& status) {
     QString line =
         QStringLiteral("%1  LBA %2  %3")
             .arg(format::percent(status.share()), format::lba(status.position), format::pace(status.paceNow));
-    if (status.phase == ScanPhase::waiting)
+    if (status.saving.trouble)
+        line += QStringLiteral("  waits: the image cannot be written, %1")
+                    .arg(QString::fromStdString(status.saving.trouble->answer));
+    else if (status.phase == ScanPhase::waiting)
         line += QStringLiteral("  no answer for %1").arg(format::duration(status.waited));
     else if (status.left)
         line += QStringLiteral("  %1 left").arg(format::duration(*status.left));
@@ -170,7 +149,11 @@ public:
 // For persons: one line that changes on a terminal, lines one after the other elsewhere.
 class LineFollower final : public Follower {
 public:
-    explicit LineFollower(const ScanFeed& feed) : m_feed(feed) {}
+    // `aside`: on standard error, for a result has standard output to itself.
+    LineFollower(const ScanFeed& feed, bool aside)
+        : m_feed(feed)
+        , m_out(aside ? stderr : stdout)
+        , m_terminal(isatty(aside ? STDERR_FILENO : STDOUT_FILENO) != 0) {}
 
     void look() override {
         const ScanStatus status = m_feed.status();
@@ -205,8 +188,8 @@ private:
     }
 
     const ScanFeed& m_feed;
-    QTextStream m_out{stdout};
-    bool m_terminal = isatty(STDOUT_FILENO) != 0;
+    QTextStream m_out;
+    bool m_terminal;
     bool m_lineShown = false;
     std::size_t m_tapeRead = 0;
     std::chrono::steady_clock::time_point m_nextPlain = std::chrono::steady_clock::now() + plainInterval;
@@ -243,37 +226,21 @@ private:
     std::chrono::steady_clock::time_point m_nextProgress = std::chrono::steady_clock::now();
 };
 
-Result<void> writeResults(const ScanOptions& options, const ScanRecord& record) {
-    if (!options.json.empty() && options.json != asEvents)
-        if (auto saved = saveScan(options.json, record); !saved)
-            return saved;
-    if (!options.csv.empty())
-        if (auto saved = saveFile(options.csv, ledgerCsv(record)); !saved)
-            return saved;
-    if (!options.report.empty())
-        if (auto saved = saveFile(options.report, textReport(record).toStdString()); !saved)
-            return saved;
-    if (!options.plate.empty()) {
-        QBuffer png;
-        png.open(QIODevice::WriteOnly);
-        platePicture(record, Palette(ColourScheme::dark)).save(&png, "PNG");
-        if (auto saved = saveFile(options.plate, png.data().toStdString()); !saved)
-            return saved;
-    }
-    return {};
-}
-
-int exitStatusOf(const ScanRecord& record) {
-    if (record.status.ended != Ended::complete || record.status.blocksDone != record.status.blocksPlanned)
+int exitStatusOf(const ScanRecord& record, bool allSaved) {
+    if (!allSaved || record.status.ended != Ended::complete ||
+        record.status.blocksDone != record.status.blocksPlanned)
         return notToTheEnd;
     for (const LedgerEntry& entry : record.ledger)
         if (entry.grade == Grade::unreadable || entry.grade == Grade::stalled)
             return findingsFound;
+    for (const AccessNote note : record.accessNotes)
+        if (note == AccessNote::incompleteImage)
+            return findingsFound; // sectors that nobody has read
     return completeAndClean;
 }
 
-void tellSummary(const ScanRecord& record, const std::string& keptAt) {
-    QTextStream out(stdout);
+void tellSummary(const ScanRecord& record, const std::vector<std::string>& keptAt, bool aside) {
+    QTextStream out(aside ? stderr : stdout);
     out << '\n'
         << words::ended(record.status.ended) << '\n'
         << words::judgement(judgeSoFar(record.status, record.ledger, record.drive, record.plan.asked.data))
@@ -287,21 +254,23 @@ void tellSummary(const ScanRecord& record, const std::string& keptAt) {
                 << '\n';
     if (!record.status.saving.path.empty())
         out << words::saving(record.status.saving, record.drive) << '\n';
-    if (!keptAt.empty())
-        out << "Kept in " << QString::fromStdString(keptAt) << '\n';
+    for (const std::string& place : keptAt)
+        out << "Kept in " << QString::fromStdString(place) << '\n';
 }
 
-} // namespace
-
-namespace {
-
 // The scan in the casebook that is to go on: `number`, or below 0 the latest of that drive.
-Result<ScanRecord> keptScan(std::int64_t number, const Target& target) {
+struct Earlier {
+    std::int64_t number = 0;
+    ScanRecord record;
+};
+Result<Earlier> keptScan(std::int64_t number, const Target& target) {
     auto casebook = Casebook::open(casebookPath());
     if (!casebook)
         return tl::unexpected(casebook.error());
     if (number >= 0)
-        return (*casebook)->loadScan(number);
+        return (*casebook)->loadScan(number).map([number](ScanRecord record) {
+            return Earlier{number, std::move(record)};
+        });
     const auto scans = (*casebook)->scans();
     if (!scans)
         return tl::unexpected(scans.error());
@@ -311,95 +280,141 @@ Result<ScanRecord> keptScan(std::int64_t number, const Target& target) {
             continue;
         auto record = (*casebook)->loadScan(kept.id);
         if (record && !whyNotContinued(*record, target.identity))
-            return record;
+            return Earlier{kept.id, std::move(*record)};
     }
-    return tl::unexpected(Error{Error::Kind::notFound, "looking for a scan to go on with", casebookPath(),
-                                "it has none of this drive that was broken off",
-                                "Begin a new one, or name its number."});
+    return tl::unexpected(
+        Error{Error::Kind::notFound, "looking for a scan to go on with in", casebookPath(),
+              "it has none of this drive that was broken off",
+              "Begin a new one; \"orbita-cli casebook scans\" lists those that were kept."});
 }
 
 std::unique_ptr<ScanSession> beginScan(const ScanOptions& options, const Target& target, const ScanPlan& plan,
-                                       std::optional<ScanRecord> earlier) {
+                                       std::optional<Earlier> earlier, std::shared_ptr<FirstKept> firstKept) {
     const DriveOpener open = [target](const std::stop_token& stop) {
         return openTarget(target, false, stop);
     };
+    ScanAids aids = aidsFor(target, owedSettingsFolder());
+    aids.firstKept = std::move(firstKept);
     if (earlier) {
-        ScanPlan again = planToContinue(*earlier);
+        aids.claims.push_back(fmt::format("scan {} of {}", earlier->number, casebookPath()));
+        ScanPlan again = planToContinue(earlier->record);
         if (!plan.rules.empty())
             again.rules = plan.rules;
         if (!plan.saveTo.empty())
             again.saveTo = plan.saveTo;
-        return std::make_unique<ScanSession>(open, again, std::move(*earlier),
-                                             aidsFor(target, owedSettingsFolder()));
+        return std::make_unique<ScanSession>(open, again, std::move(earlier->record), std::move(aids));
     }
     return std::make_unique<ScanSession>(
         open,
         [plan, options, target](const DriveIdentity& drive) {
             return withSpans(plan, options, target, drive);
         },
-        aidsFor(target, owedSettingsFolder()));
+        std::move(aids));
+}
+
+// True where the image that is to be filled up holds everything already: then nothing is read for it.
+bool nothingIsMissing(const ScanOptions& options) {
+    if (options.span != missingFromImage || options.save.empty())
+        return false;
+    const auto map = SavedImage::look(options.save);
+    return map && map->held().gaps(map->drive().whole()).empty();
 }
 
 } // namespace
 
 int scan(const ScanOptions& options) {
-    const auto target = findTarget(options.target);
+    auto target = findTarget(options.target);
     if (!target)
         return complain(target.error());
+    target->untoldPlacesToo = options.placeIsElsewhere;
     auto plan = planOf(options, *target);
     if (!plan)
         return complain(plan.error());
-    if (auto places = checkPlaces(options, *target); !places)
+    if (options.span == missingFromImage && options.save.empty())
+        return complain({Error::Kind::badCall, "scanning what is missing from", "an image", "none is named",
+                         "Name it with --save."});
+    if (auto places = checkPlaces(options.results, options.save, rulesFor(*target)); !places)
         return complain(places.error());
-    std::optional<ScanRecord> earlier;
+    const bool events = options.results.json == asEvents;
+    const bool aside = options.results.toStandardOutput() && !events;
+    if (nothingIsMissing(options)) {
+        QTextStream(aside || events ? stderr : stdout)
+            << QString::fromStdString(options.save)
+            << " holds every sector of the drive: there is nothing to read.\n";
+        return completeAndClean;
+    }
+    std::optional<Earlier> earlier;
     if (options.resume != 0) {
         auto kept = keptScan(options.resume, *target);
         if (!kept)
             return complain(kept.error());
         earlier = std::move(*kept);
+        // Where it saves to is never taken up in silence.
+        if (const std::string& saveTo = earlier->record.plan.asked.saveTo;
+            !saveTo.empty() && options.save.empty()) {
+            if (auto places = checkPlaces(options.results, saveTo, rulesFor(*target)); !places)
+                return complain(places.error());
+            QTextStream(stderr) << "What is read goes on being saved in " << QString::fromStdString(saveTo)
+                                << '\n';
+        }
     }
 
     watchForInterrupt();
-    const bool events = options.json == asEvents;
-    const auto session = beginScan(options, *target, *plan, std::move(earlier));
+    const auto firstKept = std::make_shared<FirstKept>();
+    const auto session = beginScan(options, *target, *plan, std::move(earlier), firstKept);
     const SleepInhibitor awake(QStringLiteral("Reading the surface of ") +
                                words::driveName(target->identity));
     const std::unique_ptr<Follower> follower =
         events ? std::unique_ptr<Follower>(std::make_unique<EventFollower>(session->feed()))
-               : std::make_unique<LineFollower>(session->feed());
-    std::string keptAt;
-    {
-        const bool toFile = !options.json.empty() && !events;
-        const Autosave autosave(*session, toFile ? keepInFile(options.json, *target)
-                                                 : keepInCasebook(casebookPath(), *target));
-        while (!session->ended()) {
-            if (interrupted())
-                session->stop();
-            follower->look();
-            std::this_thread::sleep_for(lookInterval);
-        }
-        // What was read is written to its end; asked a second time, it is left at that.
-        const int asked = interruptions();
-        while (session->saving() && interruptions() == asked && !session->record().status.saving.trouble)
-            std::this_thread::sleep_for(lookInterval);
+               : std::make_unique<LineFollower>(session->feed(), aside);
+    Autosave inCasebook(*session, keepInCasebook(casebookPath(), *target), firstKept);
+    std::optional<Autosave> inFile;
+    if (!options.results.json.empty() && !events)
+        inFile.emplace(*session, keepInFile(options.results.json, *target));
+    while (!session->ended()) {
+        if (interrupted() || outputIsGone())
+            session->stop();
         follower->look();
-        follower->finish();
-        if (session->feed().error())
-            return complain(*session->feed().error());
-        keptAt = autosave.place();
-        if (const auto error = autosave.error())
-            QTextStream(stderr) << "orbita-cli: " << QString::fromStdString(error->message()) << '\n';
+        std::this_thread::sleep_for(lookInterval);
+    }
+    // What was read is written to its end; asked a second time, it is left at that.
+    const int asked = interruptions();
+    while (session->saving() && interruptions() == asked && !session->record().status.saving.trouble)
+        std::this_thread::sleep_for(lookInterval);
+    const bool allSaved = !session->saving() && !session->record().status.saving.trouble;
+    follower->look();
+    follower->finish();
+    if (session->feed().error())
+        return complain(*session->feed().error());
+    // Only now is the last word spoken on what is kept.
+    inCasebook.finish();
+    std::vector<std::string> keptAt;
+    bool wanting = false; // a result that was wanted and is not there
+    for (Autosave* const keeping : {&inCasebook, inFile ? &*inFile : nullptr}) {
+        if (keeping == nullptr)
+            continue;
+        keeping->finish();
+        if (!keeping->place().empty())
+            keptAt.push_back(keeping->place());
+        if (const auto error = keeping->error()) {
+            complain(*error);
+            wanting = wanting || keeping != &inCasebook;
+        }
     }
     const ScanRecord record = session->record();
+    if (!options.who.customer.empty() || !options.who.job.empty() || !options.who.tester.empty())
+        wanting = !enterOrTell(*target, record.drive, options.who, [](Casebook&, std::int64_t) {
+            return Result<void>{};
+        }) || wanting;
+    const auto failed = writeResults(options.results, record, rulesFor(*target));
+    for (const Error& error : failed)
+        complain(error);
     if (!events)
-        tellSummary(record, keptAt);
-    if (auto written = writeResults(options, record); !written) {
-        complain(written.error());
-        if (!keptAt.empty())
-            QTextStream(stderr) << "The scan itself is kept in " << QString::fromStdString(keptAt) << '\n';
-        return callIsWrong;
-    }
-    return exitStatusOf(record);
+        tellSummary(record, keptAt, aside);
+    // Where neither casebook nor any file holds it, all that is left is what stood on the screen.
+    const bool anywhere = !keptAt.empty() || events || !options.results.csv.empty() ||
+                          !options.results.report.empty() || !options.results.plate.empty();
+    return wanting || !failed.empty() || !anywhere ? callIsWrong : exitStatusOf(record, allSaved);
 }
 
 } // namespace orbita::cli

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "cli/keeping.h"
+#include "cli/results.h"
+
 #include <cstdint>
 #include <string>
 #include <vector>
@@ -27,10 +30,9 @@ struct ScanOptions {
     std::string data = "not-asked";
     std::string save;         // the image file that what is read is saved in
     double recoveryMs = 1000; // careful: how long the drive may try; 0: as long as it likes
-    std::string json;
-    std::string csv;
-    std::string report;
-    std::string plate;
+    ResultPlaces results;
+    Who who;
+    bool placeIsElsewhere = false; // files also where the devices behind a place cannot be told
 };
 
 // Scans and reports; returns an ExitStatus.

@@ -9,9 +9,7 @@
 #include "report/format.h"
 #include "report/vitals_json.h"
 #include "report/vitals_words.h"
-#include "store/casebook.h"
 
-#include <QDateTime>
 #include <QTextStream>
 #include <unistd.h>
 
@@ -21,11 +19,19 @@ namespace {
 
 constexpr Nanoseconds pollInterval = std::chrono::seconds{5};
 
-int abortRunning(AskedDrive& asked) {
+// What was done, as the window enters it, before it is done and after.
+bool enterDeed(const AskedDrive& asked, const Who& who, const QString& what) {
+    return enterOrTell(asked.target, asked.vitals.identity, who, [&](Casebook& casebook, std::int64_t visit) {
+        return casebook.addDeed(visit, nowSeconds(), what.toStdString());
+    });
+}
+
+int abortRunning(AskedDrive& asked, const Who& who) {
     if (!asked.vitals.selfTest.running) {
         QTextStream(stdout) << "No self-test is running.\n";
         return completeAndClean;
     }
+    enterDeed(asked, who, QStringLiteral("self-test aborted"));
     if (const auto done = abortSelfTest(*asked.enquiry, asked.vitals); !done)
         return complain(done.error());
     QTextStream(stdout) << "Aborted.\n";
@@ -90,25 +96,6 @@ int tellResult(const AskedDrive& asked, const SelfTestOptions& options, const Ho
     }
 }
 
-// A casebook that cannot be written holds up no test, but that is said.
-void keepOverrule(const DriveIdentity& drive, const QString& reason) {
-    const std::int64_t now = QDateTime::currentSecsSinceEpoch();
-    const auto kept = [&]() -> Result<void> {
-        const auto casebook = Casebook::open(casebookPath());
-        if (!casebook)
-            return tl::unexpected(casebook.error());
-        const auto page = (*casebook)->driveFor(drive);
-        if (!page)
-            return tl::unexpected(page.error());
-        const auto visit = (*casebook)->beginVisit(page->id, now);
-        if (!visit)
-            return tl::unexpected(visit.error());
-        return (*casebook)->addOverrule(*visit, now, reason.toStdString());
-    }();
-    if (!kept)
-        QTextStream(stderr) << "orbita-cli: " << QString::fromStdString(kept.error().message()) << '\n';
-}
-
 } // namespace
 
 int selfTest(const SelfTestOptions& options) {
@@ -129,7 +116,7 @@ int selfTest(const SelfTestOptions& options) {
         return complain({Error::Kind::unusable, "starting a self-test on", options.target,
                          "this device takes no commands of its own", "Scan its surface instead."});
     if (options.kind == "abort")
-        return abortRunning(*asked);
+        return abortRunning(*asked, options.who);
     const auto findings = assessAll(asked->vitals, *policy);
     const EntryGate gate = judgeEntry(asked->vitals, findings, {}, *policy);
     if (gate.entry == Entry::saveFirst && !options.overrule)
@@ -137,20 +124,36 @@ int selfTest(const SelfTestOptions& options) {
                          words::entryReason(gate.reasons.front(), asked->vitals, findings).toStdString(),
                          "Save the data first; --overrule runs the test all the same."});
     if (gate.entry == Entry::saveFirst)
-        keepOverrule(asked->vitals.identity,
-                     words::entryReason(gate.reasons.front(), asked->vitals, findings));
+        enterOrTell(asked->target, asked->vitals.identity, options.who,
+                    [&](Casebook& casebook, std::int64_t visit) {
+                        return casebook.addOverrule(
+                            visit, nowSeconds(),
+                            words::entryReason(gate.reasons.front(), asked->vitals, findings).toStdString());
+                    });
     const auto kind = selfTestKindFromName(options.kind).value_or(SelfTestKind::other);
-    if (const auto started = startSelfTest(*asked->enquiry, asked->vitals, kind, span); !started)
+    bool entered =
+        enterDeed(*asked, options.who, QStringLiteral("self-test begun: %1").arg(words::selfTestKind(kind)));
+    if (const auto started = startSelfTest(*asked->enquiry, asked->vitals, kind, span); !started) {
+        enterDeed(
+            *asked, options.who,
+            QStringLiteral("self-test not begun: %1").arg(QString::fromStdString(started.error().answer)));
         return complain(started.error());
+    }
     if (options.noWait) {
         QTextStream(stdout) << "Started.\n";
-        return completeAndClean;
+        return entered ? completeAndClean : callIsWrong;
     }
     if (const auto followed = follow(*asked); !followed) {
         complain(followed.error());
         return notToTheEnd;
     }
-    return tellResult(*asked, options, *policy);
+    entered = enterOrTell(asked->target, asked->vitals.identity, options.who,
+                          [&](Casebook& casebook, std::int64_t visit) {
+                              return casebook.addVitals(visit, asked->vitals, nowSeconds());
+                          }) &&
+              entered;
+    const int result = tellResult(*asked, options, *policy);
+    return entered ? result : callIsWrong;
 }
 
 } // namespace orbita::cli

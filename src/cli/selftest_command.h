@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "cli/keeping.h"
+
 #include <string>
 
 namespace orbita::cli {
@@ -13,6 +15,7 @@ struct SelfTestOptions {
     bool noWait = false;   // start it and go
     bool overrule = false; // although the gate is closed
     bool json = false;
+    Who who;
 };
 
 // Runs one of the drive's own tests and follows it to its end. Exit status: 0 passed (or started, or

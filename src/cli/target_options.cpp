@@ -3,6 +3,7 @@
 
 #include "cli/exit_status.h"
 #include "core/target/recovery_keeper.h"
+#include "report/words.h"
 #include "store/casebook.h"
 
 #include <QString>
@@ -22,9 +23,16 @@ Result<AskedDrive> askDrive(const std::string& name, bool mayChangeState) {
     if (!target)
         return tl::unexpected(target.error());
     asked.target = std::move(*target);
-    if (const auto settled = settleRecoveryDebt(asked.target, owedSettingsFolder()); !settled)
-        complain(settled.error());
-    auto way = openCommandPath(asked.target, false);
+    // Told, not paid: what only reads changes nothing.
+    if (const auto owed = owedRecoveryTime(asked.target, owedSettingsFolder()); !owed)
+        complain(owed.error());
+    else if (*owed)
+        QTextStream(stderr)
+            << "An earlier scan has left how long the drive tries to read changed; its own setting, "
+            << words::recoveryTime(**owed) << ", is put back by: orbita-cli restore "
+            << QString::fromStdString(name) << '\n';
+    auto way = openCommandPath(asked.target, false, {},
+                               mayChangeState ? Admission::stateToo : Admission::readingOnly);
     if (!way)
         return tl::unexpected(way.error());
     asked.way = std::move(*way);
@@ -33,8 +41,6 @@ Result<AskedDrive> askDrive(const std::string& name, bool mayChangeState) {
         addNote(asked.vitals, VitalsNote::noCommands);
         return asked;
     }
-    if (mayChangeState)
-        asked.way.link->admit(Admission::stateToo);
     asked.enquiry = std::make_unique<Enquiry>(*asked.way.link, asked.way.speaks, asked.way.path, patience);
     asked.vitals = readVitals(*asked.enquiry, asked.target.identity, asked.way.nameSpace);
     return asked;

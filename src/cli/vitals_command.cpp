@@ -93,6 +93,12 @@ int vitals(const VitalsOptions& options) {
         tellReadings(out, read, findings);
         tellRest(out, read);
     }
+    // A drive that takes no commands has said nothing that could be kept.
+    if (asked->enquiry &&
+        !enterOrTell(asked->target, read.identity, options.who, [&](Casebook& casebook, std::int64_t visit) {
+            return casebook.addVitals(visit, read, nowSeconds());
+        }))
+        return callIsWrong;
     return gate.entry == Entry::goOn ? completeAndClean : findingsFound;
 }
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "cli/keeping.h"
+
 #include <string>
 
 namespace orbita::cli {
@@ -9,6 +11,7 @@ struct VitalsOptions {
     std::string target;
     std::string policy; // a file; empty: Orbita's own
     bool json = false;
+    Who who;
 };
 
 // Reads what a drive says of itself. Exit status: 0 go on, 1 gently or stop, 2 the call is wrong or the drive

@@ -91,6 +91,10 @@ QString tapeTitle(const TapeEntry& entry) {
         return tr("image compared");
     case TapeKind::saved:
         return tr("saved");
+    case TapeKind::incompleteImage:
+        return tr("image with holes");
+    case TapeKind::mediumChanged:
+        return tr("another drive?");
     case TapeKind::atOnce:
         return entry.count > 1 ? tr("several at once") : tr("one at a time");
     case TapeKind::tooMany:
@@ -192,10 +196,15 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
         return tr("what had been read is written, reading goes on");
     case TapeKind::imageCompared:
         return entry.count == 0 ? tr("every part is what was saved")
-                                : tr("%1 parts are not what was saved, and count as missing")
+                                : tr("%1 parts are not what was saved: kept, in doubt, and read anew")
                                       .arg(format::count(entry.count));
     case TapeKind::saved:
         return tr("the image holds %1").arg(sectors(entry.count));
+    case TapeKind::incompleteImage:
+        return accessNote(AccessNote::incompleteImage);
+    case TapeKind::mediumChanged:
+        return tr(
+            "it says that another may have been put in; asked who it is, and compared with what was read");
     case TapeKind::atOnce:
         return entry.count > 1
                    ? tr("%1 commands at the drive at once; what looks slow is measured again alone")

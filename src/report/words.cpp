@@ -219,6 +219,13 @@ QString ended(Ended ended) {
                   "reading.");
     case Ended::readerLost:
         return tr("Orbita's reader ended unexpectedly; this says nothing of the drive. Start again.");
+    case Ended::otherDrive:
+        return tr(
+            "What answers now is not the drive that this was begun with: nothing more was read or saved. "
+            "Attach that drive again, then go on.");
+    case Ended::barred:
+        return tr("Orbita was about to send a command that it must not send, and stopped itself before it "
+                  "left. That is a fault of Orbita's, not of the drive.");
     }
     return {};
 }
@@ -334,6 +341,9 @@ QString accessNote(AccessNote note) {
         return tr("Direct reading was refused: some answers come from this computer's memory.");
     case AccessNote::partialLastSector:
         return tr("The last bytes fill no whole sector and are not read.");
+    case AccessNote::incompleteImage:
+        return tr(
+            "This is an image that lacks sectors of its drive; they read as zeros here. Its map says which.");
     case AccessNote::blockLayerOnly:
         return tr("The drive's own commands cannot be sent from here: it is read through the system, and "
                   "errors come "
@@ -435,6 +445,10 @@ QString remarkShort(RemarkKind kind) {
     default:
         return {};
     }
+}
+
+QString recoveryTime(Nanoseconds limit) {
+    return limit.count() == 0 ? tr("as long as it likes") : format::milliseconds(limit);
 }
 
 QString saving(const SavingStatus& status, const DriveIdentity& drive) {

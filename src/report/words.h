@@ -43,6 +43,8 @@ QString use(const DriveUse& use);
 QString remark(const Remark& remark);
 // In two or three words, for the rack; empty for remarks that can wait.
 QString remarkShort(RemarkKind kind);
+// "7 s", "as long as it likes"
+QString recoveryTime(Nanoseconds limit);
 // "12.3 GB saved in PATH, 4.56 % of the drive"; what hinders it, where something does.
 QString saving(const SavingStatus& status, const DriveIdentity& drive);
 // "LBA 656 408 512 – 656 410 559".

@@ -19,17 +19,24 @@ ScanKeeper keepInFile(std::string path, const Target& target);
 // under test.
 ScanKeeper keepInCasebook(std::string path, const Target& target);
 
+// Refused where the casebook lies on the drive under test.
+Result<void> casebookMayKeep(const std::string& path, const Target& target);
+
 // Saves at once, then every 2 seconds, then once more when the scan has ended, on a thread of its own.
 class Autosave {
 public:
     // `session` must outlive this.
-    Autosave(const ScanSession& session, ScanKeeper keeper);
+    // `firstKept` is told once the first save has been tried.
+    Autosave(const ScanSession& session, ScanKeeper keeper, std::shared_ptr<FirstKept> firstKept = {});
     // Saves what there is, then ends.
     ~Autosave() = default;
     Autosave(const Autosave&) = delete;
     Autosave& operator=(const Autosave&) = delete;
 
-    // Where the scan is kept; empty until it is.
+    // Has the last save made and waits for it. What place() and error() say from then on is the last word.
+    void finish();
+
+    // Where the scan is kept, as it was when it was last to be; empty where it is not.
     [[nodiscard]] std::string place() const;
     // Why the latest attempt failed; it is tried again.
     [[nodiscard]] std::optional<Error> error() const;
@@ -40,6 +47,7 @@ private:
     const ScanSession& m_session;
     mutable std::mutex m_mutex;
     ScanKeeper m_keeper;
+    std::shared_ptr<FirstKept> m_firstKept;
     std::string m_place;
     std::optional<Error> m_error;
     std::condition_variable_any m_wake;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/casebook.h"
 
+#include "core/base/text.h"
 #include "store/statement.h"
 
 #include <QAtomicInt>
@@ -10,7 +11,11 @@
 #include <QStandardPaths>
 #include <QTemporaryDir>
 #include <algorithm>
+#include <cerrno>
+#include <chrono>
+#include <fcntl.h>
 #include <fmt/format.h>
+#include <sys/stat.h>
 #include <unistd.h>
 
 namespace orbita {
@@ -20,6 +25,7 @@ using namespace sql;
 namespace {
 
 constexpr int currentVersion = 2;
+constexpr std::chrono::milliseconds busyPatience{30'000};
 constexpr int applicationId = 0x4F524243; // "ORBC": what the file is, in its own header
 
 // What each version adds to the one before; never changed once it has been in a release.
@@ -62,13 +68,57 @@ Error refused(const std::string& path, std::string why) {
         "It is left as it is. Move it away to begin a new one, or open it with the Orbita it belongs to."};
 }
 
+// Why it could not be opened, which need not be its own fault: another program may be at it, or the disk
+// full.
+Error cannotBeOpened(const std::string& path, const QSqlDatabase& database, QSqlError error = {}) {
+    if (!error.isValid())
+        error = database.lastError();
+    const int code = error.nativeErrorCode().toInt() & 0xFF;
+    constexpr int busy = 5; // SQLITE_BUSY, SQLITE_LOCKED and so on, as sqlite3.h numbers them
+    constexpr int locked = 6;
+    constexpr int corrupt = 11;
+    constexpr int full = 13;
+    constexpr int notADatabase = 26;
+    if (code == corrupt || code == notADatabase)
+        return refused(path, "it is damaged, or no casebook");
+    if (code == busy || code == locked)
+        return {Error::Kind::unusable, "opening the casebook", path, "another program is busy with it",
+                "Nothing is wrong with it. Wait until that one is done, and try again."};
+    if (code == full)
+        return {Error::Kind::systemFailure, "opening the casebook", path, "there is no room left on its disk",
+                "Make room there; it is left as it is."};
+    const std::string text = error.databaseText().trimmed().toStdString();
+    return {Error::Kind::systemFailure, "opening the casebook", path,
+            text.empty() ? "the system gave no reason" : text,
+            "It is left as it is. Check that there is room and that the folder can be written."};
+}
+
 // The file, and beside it what SQLite needs there.
 bool canBeWritten(const QString& path) {
     const QFileInfo file(path);
+    const bool fresh = !QFileInfo::exists(file.absolutePath());
     if (!QDir().mkpath(file.absolutePath()))
         return false;
+    if (fresh)
+        QFile::setPermissions(file.absolutePath(), QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner);
     return access(QFile::encodeName(file.absolutePath()).constData(), W_OK) == 0 &&
            (!file.exists() || access(QFile::encodeName(path).constData(), W_OK) == 0);
+}
+
+// A file of its own that nobody else may read, not a link that leads elsewhere, in a folder made for it.
+Result<void> preparePlace(const std::string& path) {
+    PlaceRules rules;
+    rules.purpose = PlaceFor::record;
+    const auto place = judgePlace(path, rules);
+    if (!place)
+        return tl::unexpected(place.error());
+    const Descriptor file(
+        openat(place->folder.get(), place->name.c_str(), O_RDWR | O_CREAT | O_NOFOLLOW | O_CLOEXEC, 0600));
+    if (!file)
+        return tl::unexpected(systemError("opening the casebook", path, errno));
+    // Also one that an earlier Orbita left readable by all: it holds customers' names.
+    (void)fchmod(file.get(), 0600);
+    return {};
 }
 
 // With what SQLite has not yet moved into it.
@@ -96,9 +146,14 @@ bool isEmpty(const QSqlDatabase& database) {
            query.value(0).toInt() == 0;
 }
 
-// Brings an older casebook to the current version, all or none.
-bool migrate(const QSqlDatabase& database, int from) {
+// Brings an older casebook to the current version, all or none. Another program may just have done so.
+bool migrate(const QSqlDatabase& database) {
     Transaction transaction(database);
+    const int from = transaction.begun() ? pragma(database, "user_version") : -1;
+    if (from < 0)
+        return false;
+    if (from >= currentVersion)
+        return true;
     for (int version = from; version < currentVersion; ++version)
         for (const QString& statement : QString::fromLatin1(versions[version]).split(QLatin1Char(';')))
             if (!execute(database, statement))
@@ -114,17 +169,6 @@ std::string keyOf(const DriveIdentity& id, bool weak) {
 }
 
 } // namespace
-
-bool serialMeansNothing(const std::string& serial) {
-    if (serial.size() < 3)
-        return true;
-    // "000000000000", "0123456789ABCDEF", "123456789012", ...
-    const bool oneCharacter =
-        std::all_of(serial.begin(), serial.end(), [&](char c) { return c == serial[0]; });
-    std::string counting = "0123456789ABCDEF0123456789ABCDEF";
-    const std::string counted = "12345678901234567890123456789012";
-    return oneCharacter || counting.rfind(serial, 0) == 0 || counted.rfind(serial, 0) == 0;
-}
 
 std::string casebookPath() {
     return (QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + "/orbita/casebook.db")
@@ -148,12 +192,13 @@ QSqlDatabase Casebook::database() const {
     return QSqlDatabase::database(text(m_connection));
 }
 
-Error Casebook::failure(const std::string& tried) const {
+Error Casebook::failure(const std::string& tried, const QSqlQuery& query) const {
     if (m_readOnly)
         return {Error::Kind::refusedUnsafe, tried, m_path,
                 "it belongs to a newer Orbita and is open for reading only",
                 "Nothing is lost: export what matters to a file."};
-    return {Error::Kind::systemFailure, tried, m_path, database().lastError().text().toStdString(),
+    return {Error::Kind::systemFailure, tried, m_path,
+            query.lastError().databaseText().trimmed().toStdString(),
             "Check that there is room and that the folder can be written; what is on the screen is kept "
             "meanwhile."};
 }
@@ -171,10 +216,19 @@ Result<std::unique_ptr<Casebook>> Casebook::open(const std::string& path) {
         copyWithJournal(file, copy);
         file = copy;
     }
+    if (kept && casebook->m_copy == nullptr)
+        if (auto place = preparePlace(path); !place)
+            return tl::unexpected(std::move(place.error()));
     QSqlDatabase database = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), text(connection));
     database.setDatabaseName(file);
+    // Another program may be at it for as long as its disk takes.
+    database.setConnectOptions(QStringLiteral("QSQLITE_BUSY_TIMEOUT=%1").arg(busyPatience.count()));
     if (!database.open())
-        return tl::unexpected(refused(path, database.lastError().text().toStdString()));
+        return tl::unexpected(cannotBeOpened(path, database));
+    QSqlQuery first(database);
+    if (!first.exec(QStringLiteral("PRAGMA user_version")))
+        return tl::unexpected(cannotBeOpened(path, database, first.lastError()));
+    first.finish();
     const int version = pragma(database, "user_version");
     const int application = pragma(database, "application_id");
     if (version < 0 || application < 0)
@@ -186,7 +240,7 @@ Result<std::unique_ptr<Casebook>> Casebook::open(const std::string& path) {
         database.close();
         database.setConnectOptions(QStringLiteral("QSQLITE_OPEN_READONLY"));
         if (!database.open())
-            return tl::unexpected(refused(path, database.lastError().text().toStdString()));
+            return tl::unexpected(cannotBeOpened(path, database));
         casebook->m_readOnly = true;
         return casebook;
     }
@@ -200,8 +254,8 @@ Result<std::unique_ptr<Casebook>> Casebook::open(const std::string& path) {
     execute(database, QStringLiteral("PRAGMA synchronous = FULL"));
     if (kept)
         execute(database, QStringLiteral("PRAGMA journal_mode = WAL"));
-    if (version < currentVersion && !migrate(database, version))
-        return tl::unexpected(refused(path, database.lastError().text().toStdString()));
+    if (version < currentVersion && !migrate(database))
+        return tl::unexpected(cannotBeOpened(path, database));
     return casebook;
 }
 
@@ -210,32 +264,112 @@ Error casebookIsForgotten(const std::string& path) {
             "Everything is held in memory until Orbita ends: export what matters to another drive."};
 }
 
-Result<CaseDrive> Casebook::driveFor(const DriveIdentity& id) {
+Result<CaseDrive> Casebook::knownDrive(const DriveIdentity& id) {
     CaseDrive drive;
     drive.weak = serialMeansNothing(id.serial);
+    QSqlQuery query(database());
+    if (!run(query, "SELECT id FROM drive WHERE key = ?", {text(keyOf(id, drive.weak))}))
+        return tl::unexpected(failure("looking up the drive in", query));
+    if (query.next())
+        drive.id = query.value(0).toLongLong();
+    return drive;
+}
+
+Result<CaseDrive> Casebook::driveFor(const DriveIdentity& id) {
+    auto known = knownDrive(id);
+    if (!known || known->id != 0)
+        return known;
+    CaseDrive drive = *known;
     const QString key = text(keyOf(id, drive.weak));
     QSqlQuery query(database());
-    if (!run(query, "SELECT id FROM drive WHERE key = ?", {key}))
-        return tl::unexpected(failure("looking up the drive in"));
-    if (query.next()) {
-        drive.id = query.value(0).toLongLong();
-        return drive;
-    }
     if (!run(query,
              "INSERT INTO drive (key, weak, model, serial, firmware, attachment, sectors, logical_bytes, "
              "physical_bytes) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
              {key, drive.weak, text(id.model), text(id.serial), text(id.firmware), text(id.attachment),
               number(id.capacity.value), id.logicalBytes, id.physicalBytes}))
-        return tl::unexpected(failure("entering the drive in"));
+        return tl::unexpected(failure("entering the drive in", query));
     drive.id = query.lastInsertId().toLongLong();
     return drive;
+}
+
+Result<std::vector<ListedDrive>> Casebook::drives() {
+    QSqlQuery query(database());
+    if (!run(query,
+             "SELECT id, weak, model, serial, firmware, attachment, sectors, logical_bytes, physical_bytes, "
+             "(SELECT count(*) FROM visit WHERE visit.drive = drive.id), "
+             "(SELECT count(*) FROM scan WHERE scan.drive = drive.id), "
+             "max(ifnull((SELECT max(began_at) FROM visit WHERE visit.drive = drive.id), 0), "
+             "ifnull((SELECT max(started_at) FROM scan WHERE scan.drive = drive.id), 0)) AS seen "
+             "FROM drive ORDER BY seen DESC, id DESC",
+             {}))
+        return tl::unexpected(failure("reading the drives in", query));
+    const auto value = [&](int column) { return cleanText(query.value(column).toString().toStdString()); };
+    std::vector<ListedDrive> list;
+    while (query.next()) {
+        ListedDrive drive;
+        drive.id = query.value(0).toLongLong();
+        drive.weak = query.value(1).toBool();
+        drive.identity.model = value(2);
+        drive.identity.serial = value(3);
+        drive.identity.firmware = value(4);
+        drive.identity.attachment = value(5);
+        drive.identity.capacity.value = query.value(6).toULongLong();
+        drive.identity.logicalBytes = query.value(7).toUInt();
+        drive.identity.physicalBytes = query.value(8).toUInt();
+        drive.visits = query.value(9).toULongLong();
+        drive.scans = query.value(10).toULongLong();
+        drive.lastSeen = query.value(11).toLongLong();
+        list.push_back(std::move(drive));
+    }
+    return list;
+}
+
+Result<std::int64_t> Casebook::visitFor(const DriveIdentity& identity, const Visit& who, std::int64_t at) {
+    constexpr std::int64_t halfADay{43'200}; // seconds
+    const auto drive = driveFor(identity);
+    if (!drive)
+        return tl::unexpected(drive.error());
+    const auto known = visits(drive->id);
+    if (!known)
+        return tl::unexpected(known.error());
+    Visit visit;
+    if (!known->empty()) {
+        const Visit& last = known->back();
+        const auto agrees = [](const std::string& said, const std::string& was) {
+            return said.empty() || was.empty() || said == was;
+        };
+        if (at - last.beganAt < halfADay && agrees(who.customer, last.customer) &&
+            agrees(who.job, last.job) && agrees(who.tester, last.tester))
+            visit = last;
+    }
+    if (visit.id == 0) {
+        auto begun = beginVisit(drive->id, at);
+        if (!begun)
+            return begun;
+        visit.id = *begun;
+        visit.beganAt = at;
+    }
+    const Visit before = visit;
+    if (!who.customer.empty())
+        visit.customer = who.customer;
+    if (!who.job.empty())
+        visit.job = who.job;
+    if (!who.tester.empty())
+        visit.tester = who.tester;
+    if (who.data != DataElsewhere::notAsked)
+        visit.data = who.data;
+    if (visit.customer != before.customer || visit.job != before.job || visit.tester != before.tester ||
+        visit.data != before.data)
+        if (auto kept = updateVisit(visit); !kept)
+            return tl::unexpected(kept.error());
+    return visit.id;
 }
 
 Result<std::int64_t> Casebook::beginVisit(std::int64_t drive, std::int64_t at) {
     QSqlQuery query(database());
     if (!run(query, "INSERT INTO visit (drive, began_at) VALUES (?, ?)",
              {QVariant::fromValue<qint64>(drive), QVariant::fromValue<qint64>(at)}))
-        return tl::unexpected(failure("beginning a visit in"));
+        return tl::unexpected(failure("beginning a visit in", query));
     return query.lastInsertId().toLongLong();
 }
 
@@ -254,7 +388,7 @@ Result<void> Casebook::updateVisit(const Visit& visit) {
                run(query, "INSERT INTO complaint (visit, mark, here) VALUES (?, ?, ?)",
                    {id, text(std::string(complaintName(complaint.mark))), static_cast<int>(complaint.here)});
     if (!good || !transaction.keep())
-        return tl::unexpected(failure("keeping the visit in"));
+        return tl::unexpected(failure("keeping the visit in", query));
     return {};
 }
 
@@ -265,7 +399,7 @@ Result<std::vector<Visit>> Casebook::visits(std::int64_t drive) {
              "SELECT id, began_at, customer, job, tester, words, notes, data FROM visit WHERE drive = ? "
              "ORDER BY began_at, id",
              {QVariant::fromValue<qint64>(drive)}))
-        return tl::unexpected(failure("reading the visits in"));
+        return tl::unexpected(failure("reading the visits in", query));
     const auto value = [&](int column) { return query.value(column).toString().toStdString(); };
     while (query.next()) {
         Visit visit;
@@ -282,7 +416,7 @@ Result<std::vector<Visit>> Casebook::visits(std::int64_t drive) {
     for (Visit& visit : list) {
         if (!run(query, "SELECT mark, here FROM complaint WHERE visit = ? ORDER BY rowid",
                  {QVariant::fromValue<qint64>(visit.id)}))
-            return tl::unexpected(failure("reading the complaints in"));
+            return tl::unexpected(failure("reading the complaints in", query));
         while (query.next())
             if (const auto mark = complaintFromName(query.value(0).toString().toStdString()))
                 visit.complaints.push_back(
@@ -295,7 +429,7 @@ Result<void> Casebook::addDeed(std::int64_t visit, std::int64_t at, const std::s
     QSqlQuery query(database());
     if (!run(query, "INSERT INTO deed (visit, at, what) VALUES (?, ?, ?)",
              {QVariant::fromValue<qint64>(visit), QVariant::fromValue<qint64>(at), text(what)}))
-        return tl::unexpected(failure("entering what was done in"));
+        return tl::unexpected(failure("entering what was done in", query));
     return {};
 }
 
@@ -303,7 +437,7 @@ Result<std::vector<std::string>> Casebook::deeds(std::int64_t visit) {
     QSqlQuery query(database());
     if (!run(query, "SELECT what FROM deed WHERE visit = ? ORDER BY at, rowid",
              {QVariant::fromValue<qint64>(visit)}))
-        return tl::unexpected(failure("reading what was done in"));
+        return tl::unexpected(failure("reading what was done in", query));
     std::vector<std::string> list;
     while (query.next())
         list.push_back(query.value(0).toString().toStdString());
@@ -314,7 +448,7 @@ Result<void> Casebook::addOverrule(std::int64_t visit, std::int64_t at, const st
     QSqlQuery query(database());
     if (!run(query, "INSERT INTO overrule (visit, at, reasons) VALUES (?, ?, ?)",
              {QVariant::fromValue<qint64>(visit), QVariant::fromValue<qint64>(at), text(reasons)}))
-        return tl::unexpected(failure("keeping that the gate was overruled in"));
+        return tl::unexpected(failure("keeping that the gate was overruled in", query));
     return {};
 }
 
@@ -323,7 +457,7 @@ Result<std::vector<std::string>> Casebook::overrules(std::int64_t visit) {
     QSqlQuery query(database());
     if (!run(query, "SELECT reasons FROM overrule WHERE visit = ? ORDER BY at",
              {QVariant::fromValue<qint64>(visit)}))
-        return tl::unexpected(failure("reading what was overruled in"));
+        return tl::unexpected(failure("reading what was overruled in", query));
     while (query.next())
         list.push_back(query.value(0).toString().toStdString());
     return list;

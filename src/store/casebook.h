@@ -13,6 +13,7 @@
 #include <vector>
 
 class QSqlDatabase;
+class QSqlQuery;
 class QTemporaryDir;
 
 namespace orbita {
@@ -35,6 +36,16 @@ struct Visit {
     std::vector<Complaint> complaints;
 };
 
+// A drive in the list of all.
+struct ListedDrive {
+    std::int64_t id = 0;
+    DriveIdentity identity;
+    bool weak = false;
+    std::uint64_t visits = 0;
+    std::uint64_t scans = 0;
+    std::int64_t lastSeen = 0; // seconds since 1970; 0: never
+};
+
 struct PastVitals {
     std::int64_t visit = 0;
     std::int64_t readAt = 0; // seconds since 1970
@@ -49,6 +60,7 @@ struct KeptScan {
     std::string serial;
     std::uint64_t capacityBytes = 0;
     Ended ended = Ended::running; // running: it was cut off
+    std::int64_t drive = 0;
 };
 
 // Not thread-safe, and bound to the thread that opened it.
@@ -68,8 +80,14 @@ public:
     [[nodiscard]] bool forgetful() const { return m_copy != nullptr; }
     [[nodiscard]] const std::string& path() const { return m_path; }
 
+    // The drive's page; id 0 where there is none. Enters nothing.
+    Result<CaseDrive> knownDrive(const DriveIdentity& identity);
     // The drive's page, made if there is none. By serial number and model, else by path and capacity.
     Result<CaseDrive> driveFor(const DriveIdentity& identity);
+    Result<std::vector<ListedDrive>> drives(); // the one seen last first
+    // The visit that is going on: the latest of that drive, where it began less than half a day ago and `who`
+    // (customer, job, tester) says nothing else; brought up to date with it. Else a new one.
+    Result<std::int64_t> visitFor(const DriveIdentity& identity, const Visit& who, std::int64_t at);
     // A new visit of that drive.
     Result<std::int64_t> beginVisit(std::int64_t drive, std::int64_t at);
     // Replaces what is known of the visit with that id.
@@ -100,7 +118,7 @@ public:
 private:
     Casebook(std::string connection, std::string path, bool readOnly);
     [[nodiscard]] QSqlDatabase database() const;
-    [[nodiscard]] Error failure(const std::string& tried) const;
+    [[nodiscard]] Error failure(const std::string& tried, const QSqlQuery& query) const;
 
     std::string m_connection;
     std::string m_path;
@@ -115,9 +133,6 @@ Error casebookIsForgotten(const std::string& path);
 std::string casebookPath();
 // Where settings of drives that Orbita has changed are written down until they are put back.
 std::string owedSettingsFolder();
-
-// True for serial numbers that makers and bridges put where there is none.
-bool serialMeansNothing(const std::string& serial);
 
 // Gives the demonstration's drives the visits that their scenarios tell of.
 Result<void> addEarlierVisits(Casebook& casebook, const std::vector<Target>& demonstration, std::int64_t now);

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The casebook: scans that were kept.
 #include "store/casebook.h"
+
+#include "core/base/text.h"
 #include "store/scan_file.h"
 #include "store/statement.h"
 
@@ -54,25 +56,26 @@ Result<std::int64_t> Casebook::keepScan(std::int64_t scan, const ScanRecord& rec
     if (good && transaction.keep())
         return id;
     encoder.forget(); // what it had encoded was not kept
-    return tl::unexpected(failure("keeping the scan in"));
+    return tl::unexpected(failure("keeping the scan in", query));
 }
 
 Result<std::vector<KeptScan>> Casebook::scans() {
     QSqlQuery query(database());
     if (!run(query,
-             "SELECT scan.id, started_at, model, serial, sectors * logical_bytes, ended FROM scan "
+             "SELECT scan.id, started_at, model, serial, sectors * logical_bytes, ended, drive.id FROM scan "
              "JOIN drive ON drive.id = scan.drive ORDER BY started_at DESC, scan.id DESC",
              {}))
-        return tl::unexpected(failure("reading the scans in"));
+        return tl::unexpected(failure("reading the scans in", query));
     std::vector<KeptScan> list;
     while (query.next()) {
         KeptScan kept;
         kept.id = query.value(0).toLongLong();
         kept.startedAt = query.value(1).toLongLong();
-        kept.model = query.value(2).toString().toStdString();
-        kept.serial = query.value(3).toString().toStdString();
+        kept.model = cleanText(query.value(2).toString().toStdString());
+        kept.serial = cleanText(query.value(3).toString().toStdString());
         kept.capacityBytes = query.value(4).toULongLong();
         kept.ended = endedFromName(query.value(5).toString().toStdString()).value_or(Ended::running);
+        kept.drive = query.value(6).toLongLong();
         list.push_back(std::move(kept));
     }
     return list;
@@ -82,7 +85,7 @@ Result<ScanRecord> Casebook::loadScan(std::int64_t scan) {
     QSqlQuery query(database());
     const QVariant id = QVariant::fromValue<qint64>(scan);
     if (!run(query, "SELECT document FROM scan WHERE id = ?", {id}))
-        return tl::unexpected(failure("reading the scan in"));
+        return tl::unexpected(failure("reading the scan in", query));
     if (!query.next())
         return tl::unexpected(Error{Error::Kind::notFound, "opening the scan in", m_path,
                                     fmt::format("it holds no scan with the number {}", scan),
@@ -92,7 +95,7 @@ Result<ScanRecord> Casebook::loadScan(std::int64_t scan) {
         return record;
     std::vector<std::string> chunks((record->plan.grid.blocks() + plateChunkBlocks - 1) / plateChunkBlocks);
     if (!run(query, "SELECT number, bytes FROM plate_chunk WHERE scan = ?", {id}))
-        return tl::unexpected(failure("reading the plate in"));
+        return tl::unexpected(failure("reading the plate in", query));
     while (query.next())
         if (const std::size_t number = query.value(0).toULongLong(); number < chunks.size())
             chunks[number] = query.value(1).toByteArray().toStdString();

@@ -60,7 +60,7 @@ Result<void> Casebook::addVitals(std::int64_t visit, const Vitals& vitals, std::
                    {id, static_cast<int>(test.kind), static_cast<int>(test.result), number(test.hours),
                     test.failingLba ? number(test.failingLba->value) : QVariant()});
     if (!good || !transaction.keep())
-        return tl::unexpected(failure("keeping the vitals in"));
+        return tl::unexpected(failure("keeping the vitals in", query));
     return {};
 }
 
@@ -73,7 +73,7 @@ Result<std::vector<PastVitals>> Casebook::pastVitals(std::int64_t drive) {
              "FROM vitals "
              "JOIN visit ON visit.id = vitals.visit WHERE drive = ? ORDER BY read_at, vitals.id",
              {QVariant::fromValue<qint64>(drive)}))
-        return tl::unexpected(failure("reading earlier vitals in"));
+        return tl::unexpected(failure("reading earlier vitals in", query));
     while (query.next()) {
         PastVitals past;
         ids.push_back(query.value(0).toLongLong());
@@ -94,7 +94,7 @@ Result<std::vector<PastVitals>> Casebook::pastVitals(std::int64_t drive) {
                  "FROM "
                  "reading WHERE vitals = ? ORDER BY rowid",
                  {ids[i]}))
-            return tl::unexpected(failure("reading earlier vitals in"));
+            return tl::unexpected(failure("reading earlier vitals in", query));
         while (query.next()) {
             const auto kind = readingKindFromName(query.value(0).toString().toStdString());
             if (!kind)
@@ -117,14 +117,14 @@ Result<std::vector<PastVitals>> Casebook::pastVitals(std::int64_t drive) {
             vitals.readings.push_back(std::move(r));
         }
         if (!run(query, "SELECT lba, source FROM suspect WHERE vitals = ? ORDER BY rowid", {ids[i]}))
-            return tl::unexpected(failure("reading earlier vitals in"));
+            return tl::unexpected(failure("reading earlier vitals in", query));
         while (query.next())
             vitals.suspects.push_back({Lba{query.value(0).toULongLong()},
                                        static_cast<SuspectSource>(std::clamp(query.value(1).toInt(), 0, 4))});
         if (!run(query,
                  "SELECT kind, result, hours, failing_lba FROM self_test WHERE vitals = ? ORDER BY rowid",
                  {ids[i]}))
-            return tl::unexpected(failure("reading earlier vitals in"));
+            return tl::unexpected(failure("reading earlier vitals in", query));
         while (query.next()) {
             SelfTestEntry test;
             test.kind = static_cast<SelfTestKind>(std::clamp(query.value(0).toInt(), 0, 4));
@@ -146,7 +146,7 @@ Result<std::vector<RawPage>> Casebook::rawPages(std::int64_t visit, std::int64_t
              "AND read_at "
              "= ? ORDER BY raw_page.rowid",
              {QVariant::fromValue<qint64>(visit), QVariant::fromValue<qint64>(readAt)}))
-        return tl::unexpected(failure("reading raw pages in"));
+        return tl::unexpected(failure("reading raw pages in", query));
     while (query.next()) {
         RawPage page;
         page.name = query.value(0).toString().toStdString();

@@ -74,8 +74,8 @@ Result<std::shared_ptr<Plate>> decodePlate(std::uint64_t blocks, const std::vect
             return refuse(c, "it does not unpack to the right length");
         for (std::uint64_t i = 0; i < count; ++i)
             plate->set(first + i, Cell::unpack(static_cast<std::uint16_t>(littleEndian(cells, 2 * i, 2))));
+        plate->settle(first, count); // what holds nothing costs nothing
     }
-    plate->settle(0, blocks);
     return plate;
 }
 

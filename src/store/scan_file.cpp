@@ -1,11 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/scan_file.h"
 
+#include "core/base/read_file.h"
+#include "core/base/text.h"
 #include "core/scan/left_unread.h"
 
 #include <QDateTime>
 #include <QFile>
-#include <QSaveFile>
 #include <nlohmann/json.hpp>
 
 namespace orbita {
@@ -25,7 +26,10 @@ Json spanJson(const LbaSpan& span) {
 
 LbaSpan spanFrom(const Json& json) {
     const Lba first{json.at("first").get<std::uint64_t>()};
-    return spanBetween(first, Lba{json.at("last").get<std::uint64_t>() + 1});
+    const std::uint64_t last = json.at("last").get<std::uint64_t>();
+    if (last == UINT64_MAX)
+        throw std::runtime_error("a span in it has no end");
+    return spanBetween(first, Lba{last + 1});
 }
 
 Json driveJson(const DriveIdentity& drive) {
@@ -44,14 +48,20 @@ Json driveJson(const DriveIdentity& drive) {
 
 DriveIdentity driveFrom(const Json& json) {
     DriveIdentity drive;
-    drive.path = json.at("path").get<std::string>();
-    drive.model = json.at("model").get<std::string>();
-    drive.serial = json.at("serial").get<std::string>();
-    drive.firmware = json.at("firmware").get<std::string>();
-    drive.attachment = json.at("attachment").get<std::string>();
+    const auto text = [&](const char* key) { return cleanText(json.at(key).get_ref<const std::string&>()); };
+    drive.path = cleanText(json.at("path").get_ref<const std::string&>(), 4096);
+    drive.model = text("model");
+    drive.serial = text("serial");
+    drive.firmware = text("firmware");
+    drive.attachment = text("attachment");
     drive.capacity.value = json.at("sectors").get<std::uint64_t>();
     drive.logicalBytes = json.at("logical_bytes").get<std::uint32_t>();
     drive.physicalBytes = json.at("physical_bytes").get<std::uint32_t>();
+    const auto isSectorSize = [](std::uint32_t bytes) { return bytes >= 512 && bytes <= 65536; };
+    if (!isSectorSize(drive.logicalBytes) || drive.physicalBytes < drive.logicalBytes ||
+        drive.physicalBytes % drive.logicalBytes != 0 || drive.physicalBytes > (1U << 30U) ||
+        drive.capacity.value == 0 || drive.capacity.value > mostSectors(drive.logicalBytes))
+        throw std::runtime_error("no drive has such sectors, or so many");
     if (!json.at("rotating").is_null())
         drive.rotating = json.at("rotating").get<bool>();
     if (!json.at("rpm").is_null())
@@ -266,8 +276,9 @@ TapeEntry tapeFrom(const Json& json) {
     return entry;
 }
 
-constexpr std::array<std::string_view, 4> noteNames = {"kernel-splits", "through-page-cache",
-                                                       "partial-last-sector", "block-layer-only"};
+constexpr std::array<std::string_view, 5> noteNames = {
+    "kernel-splits", "through-page-cache", "partial-last-sector", "incomplete-image", "block-layer-only"};
+static_assert(noteNames.size() == static_cast<std::size_t>(AccessNote::blockLayerOnly) + 1);
 
 Json unreadJson(const ScanRecord& record) {
     Json json = Json::array();
@@ -292,6 +303,11 @@ Json recordJson(const ScanRecord& record) {
     Json tape = Json::array();
     for (const TapeEntry& entry : record.tape)
         tape.push_back(tapeJson(entry));
+    Json known = Json::array();
+    for (const KnownSectors& sectors : record.known) {
+        known.push_back(spanJson(sectors.span));
+        known.back()["crc32"] = sectors.crc32;
+    }
     Json covered = Json::array();
     for (const LbaSpan& span : record.covered)
         covered.push_back(spanJson(span));
@@ -299,25 +315,28 @@ Json recordJson(const ScanRecord& record) {
     for (const AccessNote accessNote : record.accessNotes)
         notes.push_back(noteNames[static_cast<std::size_t>(accessNote)]);
     const auto& counts = record.status.lateness.counts();
-    return {{"format", "orbita-scan"},
-            {"version", 1},
-            {"started", isoTime(record.startedAt)},
-            {"drive", driveJson(record.drive)},
-            {"access", {{"notes", notes}, {"sectors_per_command", record.maxSectorsPerCommand}}},
-            {"plan", planJson(record.plan)},
-            {"ended", endedName(record.status.ended)},
-            {"covered", covered},
-            {"left_unread", unreadJson(record)},
-            {"totals", totalsJson(record.status, unreadable)},
-            {"grading",
-             {{"unit_ms", roundedMs(record.status.unit)},
-              {"baseline_ms", roundedMs(record.status.baseline)},
-              {"late", record.limits.late},
-              {"laboured", record.limits.laboured},
-              {"straining", record.limits.straining}}},
-            {"lateness", {{"edges", LatenessHistogram::edges}, {"blocks", counts}}},
-            {"ledger", ledger},
-            {"tape", tape}};
+    Json json = {{"format", "orbita-scan"},
+                 {"version", 1},
+                 {"started", isoTime(record.startedAt)},
+                 {"drive", driveJson(record.drive)},
+                 {"access", {{"notes", notes}, {"sectors_per_command", record.maxSectorsPerCommand}}},
+                 {"plan", planJson(record.plan)},
+                 {"ended", endedName(record.status.ended)},
+                 {"covered", covered},
+                 {"left_unread", unreadJson(record)},
+                 {"totals", totalsJson(record.status, unreadable)},
+                 {"grading",
+                  {{"unit_ms", roundedMs(record.status.unit)},
+                   {"baseline_ms", roundedMs(record.status.baseline)},
+                   {"late", record.limits.late},
+                   {"laboured", record.limits.laboured},
+                   {"straining", record.limits.straining}}},
+                 {"lateness", {{"edges", LatenessHistogram::edges}, {"blocks", counts}}},
+                 {"ledger", ledger},
+                 {"tape", tape}};
+    if (!known.empty())
+        json["known_sectors"] = known;
+    return json;
 }
 
 ScanRecord recordFrom(const Json& json) {
@@ -337,8 +356,12 @@ ScanRecord recordFrom(const Json& json) {
     record.maxSectorsPerCommand = json.at("access").at("sectors_per_command").get<std::uint32_t>();
     record.plan = planFrom(json.at("plan"));
     const BlockGrid& grid = record.plan.grid;
-    if (grid.span.empty() || grid.blockSectors == 0 || grid.span.end() > Lba{record.drive.capacity.value})
+    const std::uint64_t capacity = record.drive.capacity.value;
+    if (grid.span.empty() || grid.blockSectors == 0 || grid.span.first.value >= capacity ||
+        grid.span.count.value > capacity - grid.span.first.value)
         throw std::runtime_error("its span does not fit the drive it names");
+    if (grid.blocks() > mostPlateBlocks)
+        throw std::runtime_error("it has more blocks than any scan of Orbita's");
     record.status.phase = ScanPhase::ended;
     record.status.order = record.plan.asked.order;
     record.status.blockSectors = grid.blockSectors;
@@ -347,6 +370,8 @@ ScanRecord recordFrom(const Json& json) {
         record.status.ended = Ended::stopped;
     for (const Json& span : json.at("covered"))
         record.covered.push_back(spanFrom(span));
+    for (const Json& known : json.value("known_sectors", Json::array()))
+        record.known.push_back({spanFrom(known), known.at("crc32").get<std::uint32_t>()});
     totalsFrom(json.at("totals"), record.status);
     const Json& grading = json.at("grading");
     record.status.unit = fromMilliseconds(grading.at("unit_ms").get<double>());
@@ -449,29 +474,27 @@ Result<ScanRecord> scanFromJson(const std::string& text, const std::string& orig
     }
 }
 
-Result<void> saveFile(const std::string& path, const std::string& content) {
-    QSaveFile file(QString::fromStdString(path));
-    if (file.open(QIODevice::WriteOnly) &&
-        file.write(content.data(), static_cast<qint64>(content.size())) ==
-            static_cast<qint64>(content.size()) &&
-        file.commit())
-        return {};
-    return tl::unexpected(Error{Error::Kind::systemFailure, "writing", path, file.errorString().toStdString(),
-                                "Choose a place that exists, has room and may be written to."});
+Result<void> saveFile(const std::string& path, const std::string& content, const PlaceRules& rules) {
+    const auto place = judgePlace(path, rules);
+    if (!place)
+        return tl::unexpected(place.error());
+    return writeDurably(place->entry(), content, place->recheck);
 }
 
-Result<void> saveScan(const std::string& path, const ScanRecord& record) {
+Result<void> saveScan(const std::string& path, const ScanRecord& record, const PlaceRules& rules) {
     PlateEncoder encoder;
-    return saveFile(path, scanToJson(record, encoder));
+    return saveFile(path, scanToJson(record, encoder), rules);
 }
 
 Result<ScanRecord> loadScan(const std::string& path) {
-    QFile file(QString::fromStdString(path));
-    if (!file.open(QIODevice::ReadOnly))
-        return tl::unexpected(Error{Error::Kind::notFound, "opening the scan", path,
-                                    file.errorString().toStdString(),
-                                    "Choose a file that Orbita saved as a scan."});
-    return scanFromJson(file.readAll().toStdString(), path);
+    constexpr std::uint64_t mostBytes = 4ULL << 30U;
+    const auto text = readWholeFile(path, "the scan", mostBytes);
+    if (!text) {
+        Error error = text.error();
+        error.advice = "Choose a file that Orbita saved as a scan.";
+        return tl::unexpected(std::move(error));
+    }
+    return scanFromJson(*text, path);
 }
 
 } // namespace orbita

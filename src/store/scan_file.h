@@ -2,6 +2,7 @@
 // Scans as JSON files: "orbita-scan", version 1, documented in docs/formats.md.
 #pragma once
 
+#include "core/inventory/place.h"
 #include "core/scan/record.h"
 #include "store/plate_codec.h"
 
@@ -20,9 +21,10 @@ Result<ScanRecord> scanFromDocument(const std::string& text, const std::string& 
 // A file name for a scan of `drive` begun at `startedAt`: from serial (else model) and time.
 std::string scanFileName(const DriveIdentity& drive, std::int64_t startedAt);
 
-// Replaces the file in one step: after a crash there is the old content or the new, never half of it.
-Result<void> saveFile(const std::string& path, const std::string& content);
-Result<void> saveScan(const std::string& path, const ScanRecord& record);
+// Where `rules` allow it; replaces an older result in one step: after a crash, or on a full disk, there is
+// the old content or the new, never half of it.
+Result<void> saveFile(const std::string& path, const std::string& content, const PlaceRules& rules = {});
+Result<void> saveScan(const std::string& path, const ScanRecord& record, const PlaceRules& rules = {});
 Result<ScanRecord> loadScan(const std::string& path);
 
 // "2026-11-23T07:15:00Z" from seconds since 1970.

@@ -29,17 +29,22 @@ inline bool run(QSqlQuery& query, const char* sql, const QVariantList& values) {
 // Undone where it is left without having been kept.
 class Transaction {
 public:
-    explicit Transaction(const QSqlDatabase& database) : m_database(database) { m_database.transaction(); }
+    // Takes the right to write at once: waiting for another program is then waiting here, not failing later.
+    explicit Transaction(const QSqlDatabase& database) : m_query(database) {
+        m_begun = m_query.exec(QStringLiteral("BEGIN IMMEDIATE"));
+    }
     ~Transaction() {
-        if (!m_kept)
-            m_database.rollback();
+        if (m_begun && !m_kept)
+            m_query.exec(QStringLiteral("ROLLBACK"));
     }
     Transaction(const Transaction&) = delete;
     Transaction& operator=(const Transaction&) = delete;
-    bool keep() { return m_kept = m_database.commit(); }
+    [[nodiscard]] bool begun() const { return m_begun; }
+    bool keep() { return m_kept = m_begun && m_query.exec(QStringLiteral("COMMIT")); }
 
 private:
-    QSqlDatabase m_database;
+    QSqlQuery m_query;
+    bool m_begun = false;
     bool m_kept = false;
 };
 

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A technician's first scan, with real clicks and keys on the real window.
+#include <QPointer>
 #include <QTest>
 
 #include "app/shell/app_window.h"
@@ -73,7 +74,11 @@ private:
         QTRY_VERIFY(m_window->findChild<QLineEdit*>(QStringLiteral("openName")) != nullptr);
         auto* edit = m_window->findChild<QLineEdit*>(QStringLiteral("openName"));
         QTest::keyClicks(edit, name);
+        const QPointer<QWidget> dialog = edit->window();
+        const auto* answer = dialog->findChild<QLabel*>(QStringLiteral("openAnswer"));
         QTest::keyClick(edit, Qt::Key_Return);
+        // It may lie on a disk that hangs: opened meanwhile, or refused in place.
+        QTRY_VERIFY(!dialog || !dialog->isVisible() || !answer->text().contains(QStringLiteral("Opening")));
         QTest::qWait(20);
         backToTheWindow();
     }
@@ -439,6 +444,7 @@ private slots:
         QFile image(m_dir.filePath("brief.img"));
         QVERIFY(image.open(QIODevice::WriteOnly) && image.resize(1 << 20));
         m_window->open(image.fileName());
+        QTRY_VERIFY(desk().target().name == image.fileName().toStdString());
         click("No");
         image.remove();
         click("Start");

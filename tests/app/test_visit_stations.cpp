@@ -274,6 +274,8 @@ private slots:
             R"("pace":{"outer_mb_per_s":150},"playback_seconds":4})");
         file.close();
         m_window->open("sim:" + file.fileName());
+        QTRY_VERIFY(visit().vitals().identity.serial == "AK-off" ||
+                    m_window->station().desk()->identity().serial == "AK-off");
         readVitals();
         QVERIFY(visit().vitals().find(ReadingKind::ownVerdict) == nullptr);
         QVERIFY(textOf("vitalsNotes").contains("switched off"));

@@ -118,7 +118,7 @@ private slots:
         QTest::newRow("no folder for results")
             << QStringList{"scan", demo, "--json", "/no/such/folder/x.json"} << "folder does not exist";
         QTest::newRow("results onto a folder")
-            << QStringList{"scan", demo, "--csv", "/tmp"} << "is a directory";
+            << QStringList{"scan", demo, "--csv", "/tmp"} << "it is a folder";
     }
     void wrongCallsAreTwo() {
         QFETCH(QStringList, arguments);
@@ -358,6 +358,8 @@ private slots:
     // Ended by its rule, taken up again: what was read is not read again, and the casebook has one scan, not
     // two.
     void goesOnFromTheCasebook() {
+        const QTemporaryDir own; // others of this test have broken off scans of such a drive, too
+        qputenv("XDG_DATA_HOME", own.path().toLocal8Bit());
         const QString drive = scenario("resume.json", R"({"kind":"unreadable","lba":60000,"answer_ms":90},
             {"kind":"unreadable","lba":150000,"answer_ms":90})");
         const Ran first = cli({"scan", drive, "--block", "256", "--stop", "1"});
@@ -370,6 +372,7 @@ private slots:
         QVERIFY(rest.out.contains("16 sectors unreadable in 2 patches"));
         const Ran again = cli({"scan", drive, "--resume"});
         QCOMPARE(again.status, 2); // it is complete now, and it was the same one
+        qputenv("XDG_DATA_HOME", m_dir.path().toLocal8Bit());
     }
     void savesWhatItReadsAndFillsUpTheRest() {
         const QString drive = scenario("save.json", R"({"kind":"unreadable","lba":120000,"sectors":16})");

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Every codec fed with bytes that a fuzzer thinks up: fuzz_codecs --codec=NAME FOLDER...
 // Beyond not crashing, what must hold of any input is checked here.
+#include "core/base/text.h"
 #include "core/drive/ata/identify.h"
 #include "core/drive/ata/logs.h"
 #include "core/drive/enquiry.h"
@@ -13,10 +14,16 @@
 #include "core/drive/scsi/pages.h"
 #include "core/drive/scsi/provisioning.h"
 #include "core/drive/tcg/discovery.h"
+#include "core/image/image_map.h"
 #include "core/inventory/partition_table.h"
+#include "core/plate/ledger.h"
+#include "core/scan/session.h"
+#include "core/sim/scenario.h"
 #include "core/sim/virtual_clock.h"
 #include "core/vitals/findings.h"
+#include "core/vitals/house_policy.h"
 #include "core/vitals/read_vitals.h"
+#include "store/scan_file.h"
 
 #include <algorithm>
 #include <cstdio>
@@ -150,6 +157,9 @@ void partitionTable(Bytes bytes) {
     (void)judgeTable(bytes.first(head), bytes.subspan(head), sector, 100'000);
 }
 
+constexpr ProtocolSet everyProtocol = {Protocol::plain, Protocol::ata, Protocol::scsi, Protocol::nvmeAdmin,
+                                       Protocol::nvmeIo};
+
 // Any command block at all: what the gate lets pass is never of a kind that it is there to refuse.
 void gate(Bytes bytes) {
     CommandBlock block;
@@ -158,17 +168,26 @@ void gate(Bytes bytes) {
         bytes = bytes.subspan(1);
     const std::size_t own = std::min(bytes.size(), block.bytes.size());
     std::copy_n(bytes.begin(), own, block.bytes.begin());
-    const Bytes parameters = bytes.subspan(own);
-    const CommandClass is = classOf(block, parameters);
-    mustHold(mayPass(block, parameters, Admission::readingOnly) == (is == CommandClass::mediumReading));
-    mustHold(mayPass(block, parameters, Admission::stateToo) ==
-             (is == CommandClass::mediumReading || is == CommandClass::stateChanging));
+    Payload payload;
+    bytes = bytes.subspan(own);
+    payload.expected = firstByte(bytes) * 512U;
+    payload.parameters = bytes.first(std::min(bytes.size(), mostParameterBytes));
+    const CommandClass is = classOf(block, payload);
+    CommandGate gate(everyProtocol);
+    mustHold(gate.passes(block, payload) == (is == CommandClass::mediumReading));
+    gate.admit(Admission::stateToo);
+    gate.answered(block, block.bytes, bytes);
+    mustHold(!gate.passes(block, payload) || is == CommandClass::mediumReading ||
+             is == CommandClass::stateChanging);
+    // A device takes nothing but its own protocol.
+    for (const Protocol other : {Protocol::plain, Protocol::ata, Protocol::scsi, Protocol::nvmeAdmin})
+        mustHold(other == block.protocol || !CommandGate({other}).passes(block, payload));
 }
 
 // A drive that answers every question with the next bytes of the input.
 class BabblingLink final : public Link {
 public:
-    explicit BabblingLink(Bytes bytes) : m_bytes(bytes) {}
+    explicit BabblingLink(Bytes bytes) : Link(everyProtocol), m_bytes(bytes) {}
     void withdrawQueued() override {}
     void abandon() override {}
     [[nodiscard]] std::size_t queueLimit() const override { return 16; }
@@ -223,6 +242,64 @@ void vitalsOf(Bytes bytes, Protocol speaks) {
     mustHold(!judgeEntry(vitals, findings, {}, policy).reasons.empty() || !vitals.readings.empty());
 }
 
+std::string textOf(Bytes bytes) {
+    return {reinterpret_cast<const char*>(bytes.data()), bytes.size()};
+}
+
+// A map as it is read says what it says again when it is written, and vouches for nothing outside the drive,
+// nor for anything that is in doubt.
+void imageMap(Bytes bytes) {
+    const auto map = ImageMap::parse(textOf(bytes), "map");
+    if (!map)
+        return;
+    const auto whole = map->drive().whole();
+    SectorCount sum;
+    for (const Extent& extent : map->extents()) {
+        mustHold(!extent.span.empty() && intersection(extent.span, whole) == extent.span);
+        sum = sum + extent.span.count;
+    }
+    mustHold(map->heldSectors() == map->held().total());
+    for (const LbaSpan& span : map->doubtful().spans())
+        mustHold(map->held().gaps(span).size() == 1 && map->held().gaps(span)[0] == span);
+    const auto again = ImageMap::parse(map->text(), "map");
+    mustHold(again && again->held() == map->held() && again->doubtful() == map->doubtful());
+    mustHold(again->text() == map->text());
+}
+
+void policyFile(Bytes bytes) {
+    const auto policy = parsePolicy(textOf(bytes), "policy");
+    mustHold(policy.has_value() || !policy.error().message().empty());
+}
+
+void scenarioFile(Bytes bytes) {
+    const auto scenario = sim::parseScenario(textOf(bytes), "scenario");
+    mustHold(scenario.has_value() || !scenario.error().message().empty());
+}
+
+// Whatever comes in is plain, short, and stays what it is.
+void plainText(Bytes bytes) {
+    const std::string once = cleanText(textOf(bytes), 100);
+    mustHold(once.size() <= 100 && cleanText(once, 100) == once);
+    for (const char c : once)
+        mustHold(static_cast<unsigned char>(c) >= 0x20 && c != 0x7F);
+}
+
+// A scan file, and the document of a scan in the casebook: what is taken in can be shown, exported and kept
+// again.
+void scanFile(Bytes bytes) {
+    const auto record = scanFromJson(textOf(bytes), "scan");
+    if (!record)
+        return;
+    const auto& drive = record->drive;
+    mustHold(drive.logicalBytes >= 512 && drive.capacity.value > 0);
+    mustHold(intersection(record->plan.grid.span, drive.whole()) == record->plan.grid.span);
+    (void)patchesOf(record->ledger, drive.logicalBytes);
+    (void)planToContinue(*record);
+    const auto again = scanFromDocument(scanDocument(*record), "scan");
+    mustHold(again.has_value());
+    mustHold(again->ledger.size() == record->ledger.size() && again->covered == record->covered);
+}
+
 struct Codec {
     const char* name;
     void (*run)(Bytes);
@@ -239,6 +316,11 @@ constexpr Codec codecs[] = {
     {"locking", whatIsLocked},
     {"partition-table", partitionTable},
     {"gate", gate},
+    {"image-map", imageMap},
+    {"policy", policyFile},
+    {"scenario", scenarioFile},
+    {"text", plainText},
+    {"scan-file", scanFile},
     {"vitals-ata", [](Bytes b) { vitalsOf(b, Protocol::ata); }},
     {"vitals-scsi", [](Bytes b) { vitalsOf(b, Protocol::scsi); }},
     {"vitals-nvme", [](Bytes b) { vitalsOf(b, Protocol::nvmeAdmin); }},

@@ -11,6 +11,9 @@
 
 namespace orbita::test {
 
+constexpr ProtocolSet allProtocols = {Protocol::plain, Protocol::ata, Protocol::scsi, Protocol::nvmeAdmin,
+                                      Protocol::nvmeIo};
+
 struct Scripted {
     Reply reply;                                                 // tag is filled in
     std::optional<Nanoseconds> latency = Nanoseconds{1'000'000}; // absent: never answers
@@ -20,7 +23,8 @@ struct Scripted {
 class ScriptedLink final : public Link {
 public:
     using Script = std::function<Scripted(const CommandBlock&)>;
-    explicit ScriptedLink(Script script) : m_script(std::move(script)) {}
+    explicit ScriptedLink(Script script, ProtocolSet speaks = allProtocols)
+        : Link(speaks), m_script(std::move(script)) {}
 
     [[nodiscard]] const std::vector<CommandBlock>& sent() const { return m_sent; }
     [[nodiscard]] bool abandoned() const { return m_abandoned; }

@@ -55,7 +55,7 @@ QString factRow(const QString& name, const QString& value) {
 // The serial's last four characters stand out: they are what is compared with the label.
 QString serialHtml(const std::string& serial) {
     if (serial.empty())
-        return IntakeStation::tr("no serial number is told");
+        return IntakeStation::tr("no serial number reported");
     const QString text = QString::fromStdString(serial);
     return QStringLiteral("<span style='color:%1'>%2</span><b>%3</b>")
         .arg(tone(Tone::textDim).name(), text.chopped(std::min<qsizetype>(4, text.size())).toHtmlEscaped(),
@@ -107,6 +107,7 @@ QWidget* IntakeStation::makeIdentity() {
     QFont serial = Theme::digits(26);
     m_serial->setFont(serial);
     m_serial->setObjectName(QStringLiteral("intakeSerial"));
+    m_serial->setTextFormat(Qt::RichText);
     m_serial->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
     m_facts->setTextInteractionFlags(Qt::TextSelectableByMouse);
     m_facts->setTextFormat(Qt::RichText);
@@ -116,8 +117,8 @@ QWidget* IntakeStation::makeIdentity() {
     m_remarks->setProperty("weight", QStringLiteral("note"));
     m_hold->setObjectName(QStringLiteral("mark"));
     m_hold->setCheckable(true);
-    m_hold->setAccessibleDescription(
-        tr("The system then writes nothing to it; commands to the drive itself pass all the same"));
+    m_hold->setAccessibleDescription(tr("The system's block layer then takes no new writes to it; commands "
+                                        "to the drive itself pass all the same"));
     m_holdNote->setWordWrap(true);
     m_holdNote->setObjectName(QStringLiteral("dim"));
     connect(m_hold, &QPushButton::clicked, this, [this](bool on) {
@@ -335,14 +336,21 @@ void IntakeStation::refreshHold() {
     const bool device = target.name.rfind("/dev/", 0) == 0;
     m_hold->setVisible(device);
     m_hold->setChecked(target.readOnly);
+    // What is mounted already goes on writing, whatever the flag says: it is offered where it holds.
+    m_hold->setEnabled(target.readOnly || target.uses.empty());
     m_holdNote->setVisible(device);
     if (const auto& error = m_desk->visit().holdError())
         m_holdNote->setText(QString::fromStdString(error->message()));
     else
         m_holdNote->setText(
-            target.readOnly ? tr("The system writes nothing to it. Commands to the drive itself still pass.")
-                            : tr("So that no desktop mounts and changes it. Stops no command to the drive "
-                                 "itself."));
+            !target.uses.empty()
+                ? tr("It is in use: what is mounted or stacked on it goes on writing, whatever is set here. "
+                     "Unmount it first.")
+            : target.readOnly ? tr("The system's block layer takes no new writes to it. Commands to the "
+                                   "drive itself still pass.")
+                              : tr("So that no desktop mounts and changes it. Stops no command to the drive "
+                                   "itself, and nothing "
+                                   "that is mounted already."));
 }
 
 // What is complained of, and whether it is so here.

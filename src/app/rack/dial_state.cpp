@@ -134,6 +134,10 @@ QString standOf(const DriveDesk& desk) {
         return tr("Verify not believed");
     case Ended::readerLost:
         return tr("Reader ended");
+    case Ended::otherDrive:
+        return tr("Another drive");
+    case Ended::barred:
+        return tr("Stopped by the gate");
     }
     return {};
 }

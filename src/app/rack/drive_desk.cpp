@@ -82,10 +82,13 @@ void DriveDesk::showScan(std::size_t index) {
     emit scanChanged();
 }
 
-void DriveDesk::addOpened(ScanRecord record) {
+void DriveDesk::addOpened(ScanRecord record, bool fromFile) {
     endReplay();
     ScanView view;
     view.opened = true;
+    // Where to save to is never taken from a file: somebody else may have written it.
+    if (fromFile)
+        record.plan.asked.saveTo.clear();
     view.patches = patchesOf(record.ledger, record.drive.logicalBytes);
     view.judgement = judgeSoFar(record.status, record.ledger, record.drive, record.plan.asked.data);
     view.record = std::move(record);
@@ -148,8 +151,7 @@ void DriveDesk::startWith(ScanPlan plan, std::optional<ScanRecord> earlier) {
     if (!whyNotStart().isEmpty())
         return;
     endReplay();
-    m_autosave.reset();
-    m_session.reset();
+    partWithLast();
     plan.data = m_data;
     plan.inUse = !m_target.uses.empty();
     if (!earlier)
@@ -170,14 +172,30 @@ void DriveDesk::startWith(ScanPlan plan, std::optional<ScanRecord> earlier) {
     m_awake =
         std::make_unique<SleepInhibitor>(tr("Reading the surface of %1").arg(words::driveName(identity())));
     ScanAids aids = aidsFor(m_target, owedSettingsFolder());
+    const auto firstKept = std::make_shared<FirstKept>();
+    aids.firstKept = firstKept;
     m_session = earlier ? std::make_unique<ScanSession>(opener, plan, std::move(*earlier), std::move(aids))
                         : std::make_unique<ScanSession>(opener, plan, std::move(aids));
-    m_autosave = std::make_unique<Autosave>(*m_session, m_keeper != nullptr
-                                                            ? m_keeper->scanKeeper(m_target)
-                                                            : keepInCasebook(casebookPath(), m_target));
+    m_autosave = std::make_unique<Autosave>(*m_session,
+                                            m_keeper != nullptr ? m_keeper->scanKeeper(m_target)
+                                                                : keepInCasebook(casebookPath(), m_target),
+                                            firstKept);
     emit stateChanged();
     emit defectsChanged();
     emit scanChanged();
+}
+
+// The last save of the scan before waits for the casebook's disk, and the window does not.
+void DriveDesk::partWithLast() {
+    if (!m_session)
+        return;
+    m_parting = std::async(std::launch::async, [before = std::move(m_parting), session = std::move(m_session),
+                                                autosave = std::move(m_autosave)]() mutable {
+        autosave.reset();
+        session.reset();
+        if (before.valid())
+            before.wait();
+    });
 }
 
 bool DriveDesk::canReplay() const {

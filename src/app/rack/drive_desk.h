@@ -12,6 +12,7 @@
 
 #include <QElapsedTimer>
 #include <QObject>
+#include <future>
 #include <memory>
 #include <vector>
 
@@ -62,7 +63,7 @@ public:
     [[nodiscard]] const ScanView* compared() const;
     [[nodiscard]] std::size_t currentIndex() const { return m_current; }
     void showScan(std::size_t index);
-    void addOpened(ScanRecord record);
+    void addOpened(ScanRecord record, bool fromFile = false);
 
     // Why a scan cannot be started now; empty if it can.
     [[nodiscard]] QString whyNotStart() const;
@@ -119,6 +120,8 @@ private:
     std::unique_ptr<Replay> m_replay; // of the scan in view
     QElapsedTimer m_replayFor;
     std::unique_ptr<SleepInhibitor> m_awake; // while a scan runs
+    void partWithLast();
+    std::future<void> m_parting; // of the scan before this one
     std::unique_ptr<Autosave> m_autosave;
     QString m_keptTold; // where it was kept when that was last told
     enum class VitalsPause { none, awaited, reading } m_vitalsPause = VitalsPause::none;

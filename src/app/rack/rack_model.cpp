@@ -8,6 +8,7 @@
 #include <QDateTime>
 #include <QFile>
 #include <algorithm>
+#include <thread>
 
 namespace orbita::app {
 
@@ -151,7 +152,7 @@ void RackModel::lookForDrives() {
         m_look = std::async(std::launch::async, [this, casebook = m_keeper->path()] {
             auto drives = m_inventory.look(recogniseFor);
             for (AttachedDrive& drive : drives)
-                if (liesOn(casebook, drive.identity.path))
+                if (restsOn(casebook, drive.identity.path))
                     drive.remarks.push_back({RemarkKind::casebookHere, casebook});
             return drives;
         });
@@ -187,15 +188,8 @@ void RackModel::takeDrives() {
     }
 }
 
-Result<int> RackModel::openScanFile(const std::string& path) {
-    auto record = loadScan(path);
-    if (!record)
-        return tl::unexpected(record.error());
-    return showRecord(std::move(*record));
-}
-
 // Beside the drive it is of, or with a drive that is not attached. Returns its row.
-int RackModel::showRecord(ScanRecord record) {
+int RackModel::showRecord(ScanRecord record, bool fromFile) {
     int row = -1;
     for (int i = 0; i < rowCount(); ++i)
         if (sameDrive(desk(i)->identity(), record.drive))
@@ -205,7 +199,7 @@ int RackModel::showRecord(ScanRecord record) {
         absent.identity = record.drive;
         row = addDesk(std::move(absent));
     }
-    desk(row)->addOpened(std::move(record));
+    desk(row)->addOpened(std::move(record), fromFile);
     return row;
 }
 
@@ -219,42 +213,57 @@ void RackModel::askKeptScans() {
 
 void RackModel::openKeptScan(std::int64_t scan) {
     m_keeper->post([mail = m_mail, scan](Casebook& casebook) {
-        auto record = casebook.loadScan(scan);
+        auto record = casebook.loadScan(scan).map([](ScanRecord r) {
+            return Opened{std::move(r), {}, false};
+        });
         const std::scoped_lock lock(mail->mutex);
-        mail->records.push_back(std::move(record));
+        mail->opened.push_back(std::move(record));
     });
 }
 
 void RackModel::takeMail() {
     std::optional<Result<std::vector<KeptScan>>> scans;
-    std::vector<Result<ScanRecord>> records;
+    std::vector<Result<Opened>> all;
     {
         const std::scoped_lock lock(m_mail->mutex);
         scans.swap(m_mail->scans);
-        records.swap(m_mail->records);
+        all.swap(m_mail->opened);
     }
     if (scans && *scans)
         emit keptScansKnown(**scans);
     else if (scans)
-        emit keptScanRefused(QString::fromStdString(scans->error().message()));
-    for (Result<ScanRecord>& record : records) {
-        if (record)
-            emit keptScanOpened(showRecord(std::move(*record)));
+        emit openRefused(QString::fromStdString(scans->error().message()));
+    for (Result<Opened>& one : all) {
+        if (!one)
+            emit openRefused(QString::fromStdString(one.error().message()));
         else
-            emit keptScanRefused(QString::fromStdString(record.error().message()));
+            emit opened(one->record ? showRecord(std::move(*one->record), one->fromFile)
+                                    : showTarget(std::move(*one->target)));
     }
 }
 
-Result<int> RackModel::open(const QString& name) {
-    if (looksLikeScan(name))
-        return openScanFile(name.toStdString());
-    auto target = findTarget(name.trimmed().toStdString());
-    if (!target)
-        return tl::unexpected(target.error());
+void RackModel::open(const QString& name) {
+    // Left to itself where it hangs; what comes of it is taken with the next frame.
+    std::thread([mail = m_mail, name] {
+        auto opened = [&]() -> Result<Opened> {
+            if (looksLikeScan(name))
+                return loadScan(name.toStdString()).map([](ScanRecord r) {
+                    return Opened{std::move(r), {}, true};
+                });
+            return findTarget(name.trimmed().toStdString()).map([](Target t) {
+                return Opened{{}, std::move(t), false};
+            });
+        }();
+        const std::scoped_lock lock(mail->mutex);
+        mail->opened.push_back(std::move(opened));
+    }).detach();
+}
+
+int RackModel::showTarget(Target target) {
     for (int i = 0; i < rowCount(); ++i)
-        if (desk(i)->target().name == target->name)
+        if (desk(i)->target().name == target.name)
             return i;
-    return addDesk(std::move(*target));
+    return addDesk(std::move(target));
 }
 
 bool RackModel::anyScanning() const {

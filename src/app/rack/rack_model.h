@@ -32,9 +32,9 @@ public:
     // Why the shop's own policy is not in force; Orbita's own is then.
     [[nodiscard]] std::optional<Error> policyError() const { return m_policyError; }
 
-    // Opens what a person names: a device or image path, demo:NAME, sim:FILE, or a saved scan. Returns its
-    // row.
-    Result<int> open(const QString& name);
+    // Opens what a person names: a device or image path, demo:NAME, sim:FILE, or a saved scan. Answered by a
+    // signal, for any of these may lie on a disk that hangs.
+    void open(const QString& name);
     // Asks the casebook for the scans that it keeps, and for one of them; answered by signals.
     void askKeptScans();
     void openKeptScan(std::int64_t scan);
@@ -46,23 +46,30 @@ public:
 
 signals:
     void keptScansKnown(const std::vector<orbita::KeptScan>& scans); // newest first
-    void keptScanOpened(int row);
-    void keptScanRefused(const QString& why);
+    void opened(int row);
+    void openRefused(const QString& why);
     void driveGone(orbita::app::DriveDesk* desk); // about to leave the rack
 
 private:
     int addDesk(Target target);
     void lookForDrives();
     void takeDrives();
-    Result<int> openScanFile(const std::string& path);
-    int showRecord(ScanRecord record);
+    int showRecord(ScanRecord record, bool fromFile);
+    int showTarget(Target target);
     void takeMail();
 
-    // What the casebook's thread has answered; shared with tasks that may outlive the rack.
+    // What was opened elsewhere than in this thread: one of both.
+    struct Opened {
+        std::optional<ScanRecord> record;
+        std::optional<Target> target;
+        bool fromFile = false;
+    };
+    // What the casebook's thread, and those that open files, have answered; shared with tasks that may
+    // outlive the rack.
     struct Mail {
         std::mutex mutex;
         std::optional<Result<std::vector<KeptScan>>> scans;
-        std::vector<Result<ScanRecord>> records;
+        std::vector<Result<Opened>> opened;
     };
 
     Source m_source;

@@ -288,7 +288,7 @@ Result<ScanPlan> PlanDialog::plan() const {
     }
     plan.saveTo = m_saveTo->text().trimmed().toStdString();
     if (!plan.saveTo.empty())
-        if (auto place = checkExportPlace(plan.saveTo, m_desk.target()); !place)
+        if (auto place = judgePlace(plan.saveTo, rulesFor(m_desk.target(), PlaceFor::image)); !place)
             return tl::unexpected(place.error());
     plan.blockSectors = m_block->currentData().toUInt();
     plan.limit = fromSeconds(m_limit->value());

@@ -128,6 +128,9 @@ Sentence sentenceOf(const DriveDesk& desk) {
             detail = !desk.keepingError().isEmpty() ? desk.keepingError()
                      : desk.keptAt().isEmpty()      ? tr("Being saved")
                                                     : tr("Kept in %1").arg(desk.keptAt());
+        // Never taken up in silence.
+        if (const std::string& saveTo = scan->record.plan.asked.saveTo; desk.canContinue() && !saveTo.empty())
+            detail += tr(" · going on saves to %1").arg(QString::fromStdString(saveTo));
         return {words::ended(scan->record.status.ended), detail};
     }
     return {planWords(desk.plan(), drive), guessWords(desk.plan(), drive)};

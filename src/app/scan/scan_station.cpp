@@ -106,6 +106,7 @@ ScanStation::ScanStation(QWidget* parent)
     m_notice->setWordWrap(true);
     m_notice->setFont(Theme::text(14));
     m_notice->setObjectName(QStringLiteral("notice"));
+    m_notice->setTextFormat(Qt::RichText); // what is put into it is escaped
     m_notice->setTextInteractionFlags(Qt::TextSelectableByMouse | Qt::TextSelectableByKeyboard);
     m_notice->setMargin(60);
     m_stage->addWidget(m_plate);
@@ -385,20 +386,18 @@ void ScanStation::openExport() {
 
 Result<void> ScanStation::exportTo(const QString& path) {
     const ScanRecord& record = m_desk->current()->record;
-    if (!m_desk->target().name.empty())
-        if (auto place = checkExportPlace(path.toStdString(), m_desk->target()); !place)
-            return place;
+    const PlaceRules rules = m_desk->target().name.empty() ? PlaceRules{} : rulesFor(m_desk->target());
     if (path.endsWith(QLatin1String(".csv")))
-        return saveFile(path.toStdString(), ledgerCsv(record));
+        return saveFile(path.toStdString(), ledgerCsv(record), rules);
     if (path.endsWith(QLatin1String(".txt")))
-        return saveFile(path.toStdString(), textReport(record).toStdString());
+        return saveFile(path.toStdString(), textReport(record).toStdString(), rules);
     if (path.endsWith(QLatin1String(".png"))) {
         QBuffer png;
         png.open(QIODevice::WriteOnly);
         platePicture(record, Theme::instance().palette()).save(&png, "PNG");
-        return saveFile(path.toStdString(), png.data().toStdString());
+        return saveFile(path.toStdString(), png.data().toStdString(), rules);
     }
-    return saveScan(path.toStdString(), record);
+    return saveScan(path.toStdString(), record, rules);
 }
 
 } // namespace orbita::app

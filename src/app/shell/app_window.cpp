@@ -64,11 +64,15 @@ AppWindow::AppWindow(RackModel::Source source)
     connect(m_vitals, &VitalsStation::told, this, &AppWindow::tell);
     connect(&m_rack.casebook(), &CasebookKeeper::failed, this, &AppWindow::tell);
     connect(m_station, &ScanStation::told, this, &AppWindow::tell);
+    connect(&m_rack, &RackModel::opened, this, &AppWindow::choose);
+    connect(&m_rack, &RackModel::openRefused, this, &AppWindow::tell);
     connect(&m_rack, &RackModel::driveGone, this, [this](const DriveDesk* desk) {
         if (m_station->desk() == desk)
             setDesk(nullptr);
     });
     connect(&m_frames, &QTimer::timeout, &m_rack, &RackModel::refresh);
+    m_toldFor.setSingleShot(true);
+    connect(&m_toldFor, &QTimer::timeout, m_told, &QWidget::hide);
     m_frames.start(frameMs);
     addKeys();
     if (m_rack.error())
@@ -244,6 +248,7 @@ void AppWindow::showKeys() {
            "<tr><td>Ctrl+O</td><td>open</td><td>Ctrl+T</td><td>light, dark</td></tr>"
            "<tr><td>Ctrl+Q</td><td>quit</td><td></td><td></td></tr></table>"),
         dialog);
+    text->setTextFormat(Qt::RichText);
     auto* column = new QVBoxLayout(dialog);
     column->addWidget(text);
     dialog->show();
@@ -251,16 +256,11 @@ void AppWindow::showKeys() {
 
 void AppWindow::openDialog() {
     auto* dialog = new OpenDialog(m_rack, this);
-    connect(dialog, &OpenDialog::opened, this, &AppWindow::choose);
     dialog->show();
 }
 
 void AppWindow::open(const QString& name) {
-    const auto row = m_rack.open(name);
-    if (row)
-        choose(*row);
-    else
-        tell(QString::fromStdString(row.error().message()));
+    m_rack.open(name);
 }
 
 void AppWindow::choose(int row) {
@@ -274,10 +274,7 @@ void AppWindow::choose(int row) {
 void AppWindow::tell(const QString& message) {
     m_told->setText(message);
     m_told->show();
-    QTimer::singleShot(toldMs, m_told, [this, message] {
-        if (m_told->text() == message)
-            m_told->hide();
-    });
+    m_toldFor.start(toldMs);
 }
 
 } // namespace orbita::app

@@ -43,6 +43,7 @@ private:
     QStackedWidget* m_pages;
     QLabel* m_told;
     QTimer m_frames;
+    QTimer m_toldFor; // until what is told goes again
 };
 
 } // namespace orbita::app

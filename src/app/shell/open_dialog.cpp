@@ -60,11 +60,8 @@ OpenDialog::OpenDialog(RackModel& rack, QWidget* parent)
             &OpenDialog::tryOpen); // Return is the default button
     connect(m_name, &QLineEdit::textEdited, m_scans, [this] { m_scans->setCurrentItem(nullptr); });
     connect(&m_rack, &RackModel::keptScansKnown, this, &OpenDialog::listScans);
-    connect(&m_rack, &RackModel::keptScanRefused, this, &OpenDialog::refuse);
-    connect(&m_rack, &RackModel::keptScanOpened, this, [this](int drive) {
-        emit opened(drive);
-        accept();
-    });
+    connect(&m_rack, &RackModel::openRefused, this, &OpenDialog::refuse);
+    connect(&m_rack, &RackModel::opened, this, &QDialog::accept);
     m_rack.askKeptScans();
 }
 
@@ -97,13 +94,8 @@ void OpenDialog::tryOpen() {
         m_rack.openKeptScan(kept->data(Qt::UserRole).toLongLong());
         return;
     }
-    const auto row = m_rack.open(m_name->text());
-    if (!row) {
-        refuse(QString::fromStdString(row.error().message()));
-        return;
-    }
-    emit opened(*row);
-    accept();
+    m_answer->setText(tr("Opening…"));
+    m_rack.open(m_name->text());
 }
 
 void OpenDialog::browse() {

@@ -17,9 +17,6 @@ class OpenDialog final : public QDialog {
 public:
     OpenDialog(RackModel& rack, QWidget* parent);
 
-signals:
-    void opened(int row);
-
 private:
     void tryOpen();
     void browse();

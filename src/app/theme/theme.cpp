@@ -2,6 +2,8 @@
 #include "app/theme/theme.h"
 
 #include <QApplication>
+#include <QEvent>
+#include <QLabel>
 #include <QPalette>
 #include <QStyle>
 #include <QStyleFactory>
@@ -122,7 +124,16 @@ void Theme::toggle() {
     setScheme(m_palette.scheme() == ColourScheme::dark ? ColourScheme::light : ColourScheme::dark);
 }
 
+bool Theme::eventFilter(QObject* watched, QEvent* event) {
+    if (event->type() == QEvent::Polish || event->type() == QEvent::Show)
+        if (auto* label = qobject_cast<QLabel*>(watched);
+            label != nullptr && label->textFormat() == Qt::AutoText)
+            label->setTextFormat(Qt::PlainText);
+    return QObject::eventFilter(watched, event);
+}
+
 void Theme::apply() {
+    qApp->installEventFilter(this); // once, however often
     QApplication::setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
     QApplication::setFont(text());
     QPalette p;

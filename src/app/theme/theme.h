@@ -26,6 +26,9 @@ public:
     [[nodiscard]] static QFont digits(int pixels = 12);
     // Lets the style sheet see a changed property.
     static void repolish(QWidget* widget);
+    // Labels and tips show texts as they are: what stands in a model, a label or a path is never markup.
+    // Those that are to show markup of our own say so (Qt::RichText), and escape what they put into it.
+    bool eventFilter(QObject* watched, QEvent* event) override;
 
 signals:
     void changed();

@@ -31,9 +31,8 @@ ScanKeeper CasebookKeeper::scanKeeper(const Target& target) {
     // Used by one task at a time: the thread that keeps the scan waits for each.
     return [this, target, kept = std::make_shared<Kept>()](const ScanRecord& record) -> Result<std::string> {
         const bool inMemory = m_path == ":memory:";
-        if (!inMemory)
-            if (auto place = checkExportPlace(m_path, target); !place)
-                return tl::unexpected(std::move(place.error()));
+        if (auto place = casebookMayKeep(m_path, target); !place)
+            return tl::unexpected(std::move(place.error()));
         auto answer = std::make_shared<std::promise<Result<std::int64_t>>>();
         auto waiting = answer->get_future();
         post([answer = std::move(answer), kept, record](Casebook& casebook) {

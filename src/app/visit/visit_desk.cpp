@@ -99,9 +99,8 @@ void VisitDesk::startTest(SelfTestKind kind, const LbaSpan& span) {
         QStringList reasons;
         for (const EntryReason& reason : m_gate.reasons)
             reasons << words::entryReason(reason, m_vitals, m_findings);
-        m_keeper->post([id = m_visit.id, at = QDateTime::currentSecsSinceEpoch(),
-                        text = reasons.join(QStringLiteral("; ")).toStdString(),
-                        keeper = m_keeper](Casebook& book) {
+        post([id = m_visit.id, at = QDateTime::currentSecsSinceEpoch(),
+              text = reasons.join(QStringLiteral("; ")).toStdString(), keeper = m_keeper](Casebook& book) {
             if (const auto kept = book.addOverrule(id, at, text); !kept)
                 keeper->report(kept.error());
         });
@@ -127,6 +126,28 @@ void VisitDesk::holdReadOnly(bool on) {
     wish({on ? Wish::What::hold : Wish::What::letGo, {}, {}});
 }
 
+// On, or back to what was there before: a flag that somebody else has set is not ours to take away.
+Result<void> VisitDesk::changeHold(bool on, const Target& target) {
+    if (on) {
+        const auto drive = describeDevice(target.name);
+        auto before =
+            drive ? orbita::holdReadOnly(*drive, patience)
+                  : Result<HeldFlags>(tl::unexpected(systemError("holding read-only", target.name, ENODEV)));
+        if (!before)
+            return tl::unexpected(before.error());
+        m_heldBefore = std::move(*before);
+        return {};
+    }
+    if (m_heldBefore.empty())
+        return tl::unexpected(Error{Error::Kind::refusedUnsafe, "letting be written to again", target.name,
+                                    "it was not Orbita that has set this, or not since it was started",
+                                    "Whoever has may lift it; as root, blockdev --setrw does."});
+    if (auto put = setReadOnlyFlags(m_heldBefore, patience); !put)
+        return tl::unexpected(put.error());
+    m_heldBefore.clear();
+    return {};
+}
+
 // The drive's thread: one link, one wish after the other, and looking after a self-test that runs.
 void VisitDesk::run(const std::stop_token& stop) {
     const auto mail = m_mail;
@@ -140,6 +161,22 @@ void VisitDesk::run(const std::stop_token& stop) {
     Vitals vitals;
     Target target;
     double speed = 1;
+    // What changes the drive's state goes over a link that was opened for that.
+    const auto admitted = [&](VisitNews& news) {
+        if (way.link->admission() == Admission::stateToo)
+            return true;
+        auto opened = openCommandPath(target, m_paced, stop, Admission::stateToo);
+        if (!opened) {
+            news.testError = std::move(opened.error());
+            return false;
+        }
+        if (!opened->link)
+            return false;
+        enquiry.reset();
+        way = std::move(*opened);
+        enquiry = std::make_unique<Enquiry>(*way.link, way.speaks, way.path, patience, stop);
+        return true;
+    };
     while (!stop.stop_requested()) {
         Wish wish;
         {
@@ -168,8 +205,14 @@ void VisitDesk::run(const std::stop_token& stop) {
             enquiry.reset();
             watch = {};
             speed = speedOf(target, m_paced);
-            if (const auto settled = settleRecoveryDebt(target, owedSettingsFolder(), stop); !settled)
-                news.testError = settled.error();
+            // Told, not paid: what only reads changes nothing.
+            if (const auto owed = owedRecoveryTime(target, owedSettingsFolder()); !owed)
+                news.testError = owed.error();
+            else if (*owed)
+                news.testError = Error{Error::Kind::unusable, "reading the vitals of", target.name,
+                                       "an earlier scan has left how long it tries to read changed",
+                                       "A careful scan puts it back, as does \"orbita-cli restore\"; so does "
+                                       "switching the drive off."};
             auto opened = openCommandPath(target, m_paced, stop);
             vitals = {};
             vitals.identity = target.identity;
@@ -180,7 +223,6 @@ void VisitDesk::run(const std::stop_token& stop) {
             }
             way = std::move(*opened);
             if (way.link) {
-                way.link->admit(Admission::stateToo);
                 enquiry = std::make_unique<Enquiry>(*way.link, way.speaks, way.path, patience, stop);
                 vitals = orbita::readVitals(*enquiry, target.identity, way.nameSpace);
             } else {
@@ -188,7 +230,9 @@ void VisitDesk::run(const std::stop_token& stop) {
             }
             news.vitals = vitals;
         } else if (wish.what == Wish::What::hold || wish.what == Wish::What::letGo) {
-            news.hold = orbita::holdReadOnly(target.name, wish.what == Wish::What::hold, patience);
+            news.hold = changeHold(wish.what == Wish::What::hold, target);
+        } else if (enquiry && !admitted(news)) {
+            news.tests = vitals;
         } else if (enquiry && wish.what == Wish::What::enable) {
             if (const auto done = orbita::enableHealth(*enquiry); !done)
                 news.testError = done.error();
@@ -226,7 +270,8 @@ void VisitDesk::askBook(const DriveIdentity& identity) {
     if (m_keeper == nullptr)
         return;
     m_keeper->post([mail = m_mail, keeper = m_keeper, identity](Casebook& casebook) {
-        const auto drive = casebook.driveFor(identity);
+        // Looking enters nothing.
+        const auto drive = casebook.knownDrive(identity);
         if (!drive)
             return keeper->report(drive.error());
         VisitBook book;
@@ -239,13 +284,22 @@ void VisitDesk::askBook(const DriveIdentity& identity) {
     });
 }
 
+// Never where the casebook lies on the drive itself.
+void VisitDesk::post(std::function<void(Casebook&)> task) {
+    m_keeper->post([keeper = m_keeper, target = m_target, task = std::move(task)](Casebook& casebook) {
+        if (auto place = casebookMayKeep(keeper->path(), target); !place)
+            return keeper->report(place.error());
+        task(casebook);
+    });
+}
+
 void VisitDesk::keepVisit() {
     if (m_keeper == nullptr)
         return;
     // The visit gets its page with the first thing that is said of it.
-    m_keeper->post([mail = m_mail, keeper = m_keeper, visit = m_visit,
-                    identity = m_vitals.identity.serial.empty() ? m_target.identity : m_vitals.identity](
-                       Casebook& casebook) mutable {
+    post([mail = m_mail, keeper = m_keeper, visit = m_visit,
+          identity = m_vitals.identity.serial.empty() ? m_target.identity
+                                                      : m_vitals.identity](Casebook& casebook) mutable {
         if (visit.id == 0) {
             const std::scoped_lock lock(mail->mutex);
             if (mail->book)
@@ -273,8 +327,8 @@ void VisitDesk::keepDeed(const QString& what) {
     keepVisit();
     if (m_keeper == nullptr)
         return;
-    m_keeper->post([mail = m_mail, keeper = m_keeper, id = m_visit.id,
-                    at = QDateTime::currentSecsSinceEpoch(), text = what.toStdString()](Casebook& casebook) {
+    post([mail = m_mail, keeper = m_keeper, id = m_visit.id, at = QDateTime::currentSecsSinceEpoch(),
+          text = what.toStdString()](Casebook& casebook) {
         std::int64_t visit = id;
         if (visit == 0) {
             const std::scoped_lock lock(mail->mutex);
@@ -291,8 +345,8 @@ void VisitDesk::keepVitals() {
     keepVisit();
     if (m_keeper == nullptr)
         return;
-    m_keeper->post([mail = m_mail, keeper = m_keeper, vitals = m_vitals, at = m_readAt,
-                    id = m_visit.id](Casebook& casebook) {
+    post([mail = m_mail, keeper = m_keeper, vitals = m_vitals, at = m_readAt,
+          id = m_visit.id](Casebook& casebook) {
         std::int64_t visit = id;
         if (visit == 0) {
             const std::scoped_lock lock(mail->mutex);

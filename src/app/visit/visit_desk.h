@@ -4,9 +4,11 @@
 #pragma once
 
 #include "app/visit/casebook_keeper.h"
+#include "core/inventory/recognition.h"
 #include "core/vitals/self_test.h"
 
 #include <QObject>
+#include <functional>
 #include <optional>
 #include <thread>
 
@@ -96,6 +98,7 @@ private:
     void run(const std::stop_token& stop);
     void wish(const Wish& wish);
     void judge();
+    void post(std::function<void(Casebook&)> task);
     void keepVisit();
     void keepVitals();
     void keepDeed(const QString& what);
@@ -110,6 +113,8 @@ private:
     State m_state = State::notRead;
     std::optional<Error> m_error;
     std::optional<Error> m_testError;
+    Result<void> changeHold(bool on, const Target& target);
+    HeldFlags m_heldBefore; // as it was before Orbita held it; the drive's thread's own
     std::optional<Error> m_holdError;
     Vitals m_vitals;
     std::vector<Finding> m_findings;

@@ -51,6 +51,7 @@ VitalsStation::VitalsStation(QWidget* parent)
     m_list->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     m_list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     m_notice->setObjectName(QStringLiteral("notice"));
+    m_notice->setTextFormat(Qt::RichText); // what is put into it is escaped
     m_notice->setAlignment(Qt::AlignCenter);
     m_notice->setWordWrap(true);
     m_notice->setMargin(60);

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/error.h"
 
+#include "core/base/text.h"
+
 #include <cerrno>
 #include <system_error>
 
@@ -16,7 +18,9 @@ std::string Error::message() const {
         text += '.';
     if (!advice.empty())
         text += ' ' + advice;
-    return text;
+    // Paths and what files say are in it.
+    constexpr std::size_t mostBytes = 8192;
+    return cleanText(text, mostBytes);
 }
 
 Error systemError(std::string tried, std::string on, int systemError) {

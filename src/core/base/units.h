@@ -64,7 +64,12 @@ constexpr double toSeconds(Nanoseconds t) {
     return static_cast<double>(t.count()) / 1e9;
 }
 // Rounds to the nearest nanosecond.
+// To the nearest nanosecond; what is no number, or beyond all that can be told, as the nearest that can be:
+// files and options say what they like.
 constexpr Nanoseconds fromMilliseconds(double ms) {
+    constexpr double most = 9.2e12; // some 292 years
+    if (!(ms > -most && ms < most))
+        return Nanoseconds{ms > 0 ? INT64_MAX : ms < 0 ? INT64_MIN : 0};
     return Nanoseconds{static_cast<std::int64_t>(ms * 1e6 + (ms < 0 ? -0.5 : 0.5))};
 }
 constexpr Nanoseconds fromSeconds(double s) {

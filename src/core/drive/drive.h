@@ -40,6 +40,7 @@ enum class AccessNote : std::uint8_t {
     kernelSplits,      // one block goes to the drive as several commands; see maxSectorsPerCommand
     throughPageCache,  // direct access was refused: some answers come from this computer's memory
     partialLastSector, // the file's last bytes fill no sector and are not read
+    incompleteImage,   // an image that Orbita saved, without some sectors of its drive: they read as zeros
     blockLayerOnly,    // the drive takes commands, but not from here: errors come without its own words
 };
 

@@ -83,7 +83,7 @@ Result<Reaction> Enquiry::ask(const CommandBlock& block, std::uint32_t expected,
             if (reply->status == scsi::status::checkCondition)
                 reaction.sense = scsi::decodeSense(reply->bytes);
             // A log shorter than what was asked for is no fault of the cable.
-            if (reply->status == scsi::status::good)
+            if (reply->carried == Carried::answered && reply->status == scsi::status::good)
                 reaction.judged = {Outcome::answered, {}};
             break;
         case Protocol::ata:
@@ -98,7 +98,11 @@ Result<Reaction> Enquiry::ask(const CommandBlock& block, std::uint32_t expected,
             reaction.judged = judgePlain(*reply);
             break;
         }
-        const bool again = reaction.judged.outcome == Outcome::interrupted && attempt < mostRepeats;
+        // What changes the drive's state is never repeated by itself: it may have been done.
+        const bool reads = classOf(block, {parameters, expected}) == CommandClass::mediumReading;
+        const bool came = reaction.judged.outcome == Outcome::interrupted ||
+                          reaction.judged.outcome == Outcome::mediumChanged;
+        const bool again = reads && came && attempt < mostRepeats;
         if (!again)
             return reaction;
     }

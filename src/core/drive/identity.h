@@ -31,4 +31,13 @@ struct DriveIdentity {
     [[nodiscard]] LbaSpan whole() const { return {Lba{0}, capacity}; }
 };
 
+// As many as 8 EiB hold: what a file system can address, and more than any drive has.
+constexpr std::uint64_t mostSectors(std::uint32_t logicalBytes) {
+    return static_cast<std::uint64_t>(INT64_MAX) / (logicalBytes == 0 ? 1 : logicalBytes);
+}
+
+// True for serial numbers that makers and bridges put where there is none: nothing tells such a drive from
+// the next one.
+bool serialMeansNothing(const std::string& serial);
+
 } // namespace orbita

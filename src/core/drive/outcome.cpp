@@ -18,8 +18,9 @@ namespace {
 std::optional<Judged> judgeUnanswered(const Reply& reply) {
     switch (reply.carried) {
     case Carried::withdrawn:
-    case Carried::refused:
         return Judged{Outcome::withdrawn, {}};
+    case Carried::refused:
+        return Judged{Outcome::barred, {}};
     case Carried::failed:
         return Judged{outcomeOfSystemError(reply.systemError), {}};
     case Carried::answered:
@@ -84,6 +85,12 @@ constexpr std::uint8_t ascqBeyondPointer = 0x07; // read boundary violation
 constexpr std::uint8_t ascInvalidField = 0x24;
 constexpr std::uint8_t ascInformationCrc = 0x47;
 constexpr std::uint8_t ascNoMedium = 0x3A;
+constexpr std::uint8_t ascMediumChanged = 0x28; // not ready to ready change, medium may have changed
+constexpr std::uint8_t ascParametersChanged = 0x2A;
+constexpr std::uint8_t ascqCapacityChanged = 0x09;
+constexpr std::uint8_t ascTargetChanged = 0x3F;
+constexpr std::uint8_t ascqInquiryChanged = 0x03;
+constexpr std::uint8_t ascqLunsChanged = 0x0E;
 
 Judged judgeSense(const scsi::Sense& sense) {
     if (sense.deferred)
@@ -101,7 +108,13 @@ Judged judgeSense(const scsi::Sense& sense) {
                                                 : Outcome::bareError,
                 {}};
     case scsi::senseKey::unitAttention:
-        return {Outcome::interrupted, {}};
+        return {sense.asc == ascMediumChanged ||
+                        (sense.asc == ascParametersChanged && sense.ascq == ascqCapacityChanged) ||
+                        (sense.asc == ascTargetChanged &&
+                         (sense.ascq == ascqInquiryChanged || sense.ascq == ascqLunsChanged))
+                    ? Outcome::mediumChanged
+                    : Outcome::interrupted,
+                {}};
     case scsi::senseKey::dataProtect:
         return {Outcome::locked, {}};
     case scsi::senseKey::abortedCommand:

@@ -9,19 +9,21 @@
 namespace orbita {
 
 enum class Outcome : std::uint8_t {
-    answered,    // all data arrived
-    unreadable,  // the drive or the kernel says so: the medium does not give the data up
-    bareError,   // an error with no cause: may be the medium, may be anything; has to be probed
-    linkFault,   // damaged on the way: accuses cable or adapter, not the surface
-    driveGone,   // there is no drive behind the device any more
-    beyondEnd,   // the medium ends before the sectors asked for: it shrank
-    readerLost,  // Orbita's own way to the drive broke: says nothing of the drive
-    interrupted, // a reset or the like came between: says nothing, to be sent again, not graded
-    notReady,    // it is spinning up or busy with itself: to be asked again later, not graded
-    nothing,     // nothing is stored there, and the drive gives no data for it: no defect
-    locked,      // a password or protection keeps the data: no defect
-    refused,     // the drive does not know the command or an option of it
-    withdrawn,   // not sent
+    answered,      // all data arrived
+    unreadable,    // the drive or the kernel says so: the medium does not give the data up
+    bareError,     // an error with no cause: may be the medium, may be anything; has to be probed
+    linkFault,     // damaged on the way: accuses cable or adapter, not the surface
+    driveGone,     // there is no drive behind the device any more
+    beyondEnd,     // the medium ends before the sectors asked for: it shrank
+    readerLost,    // Orbita's own way to the drive broke: says nothing of the drive
+    interrupted,   // a reset or the like came between: says nothing, to be sent again, not graded
+    mediumChanged, // as interrupted; but what answers now may be another drive, and has to be asked
+    notReady,      // it is spinning up or busy with itself: to be asked again later, not graded
+    nothing,       // nothing is stored there, and the drive gives no data for it: no defect
+    locked,        // a password or protection keeps the data: no defect
+    refused,       // the drive does not know the command or an option of it
+    withdrawn,     // not sent
+    barred,        // never sent: the gate does not let such a command pass, which is a fault of Orbita's
 };
 
 struct Judged {
@@ -40,10 +42,11 @@ Judged judgeAta(const Reply& reply);
 Judged judgePlain(const Reply& reply);
 
 // SCSI (SPC sense keys; SBC): 01 -> answered, recovered; 03 -> unreadable; 0B/47, and busy or aborted by
-// status -> link fault or interrupted; 06 -> interrupted; 02/04 -> not ready; 02/3A -> gone; 07 -> locked;
-// 05/21 -> beyond end, but 05/21/06 and 05/21/07 (not written, beyond a zone's write pointer) -> nothing;
-// 05/20 and 05/24 -> refused; 04 and anything else -> bare error. Deferred sense is about an earlier command:
-// interrupted.
+// status -> link fault or interrupted; 06 -> interrupted, but 06/28, 06/2A/09, 06/3F/03 and 06/3F/0E (the
+// medium, the capacity or what the device is may have changed) -> medium changed; 02/04 -> not ready; 02/3A
+// -> gone; 07 -> locked; 05/21 -> beyond end, but 05/21/06 and 05/21/07 (not written, beyond a zone's write
+// pointer) -> nothing; 05/20 and 05/24 -> refused; 04 and anything else -> bare error. Deferred sense is
+// about an earlier command: interrupted.
 Judged judgeScsi(const Reply& reply);
 
 // NVMe (completion status): 2/81h Unrecovered Read Error, 2/82h and 2/83h and 2/84h Protection Information

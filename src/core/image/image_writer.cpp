@@ -113,7 +113,18 @@ ImageWriter::ImageWriter(std::unique_ptr<SavedImage> image) : m_shared(std::make
     m_shared->sectorBytes = image->map().drive().logicalBytes;
     m_shared->image = std::move(image);
     // A thread that hangs over a dead network place must not hang Orbita: it is left to itself.
-    std::thread([shared = m_shared] { shared->run(); }).detach();
+    std::thread([shared = m_shared] {
+        try {
+            shared->run();
+        } catch (const std::exception& error) { // memory gave out: nothing more is saved, and that is said
+            const std::scoped_lock lock(shared->mutex);
+            shared->status.trouble =
+                Error{Error::Kind::systemFailure, "saving to", shared->status.path, error.what(),
+                      "Stop the scan, end other programs, and go on with it."};
+            shared->ended = true;
+            shared->over.notify_all();
+        }
+    }).detach();
 }
 
 ImageWriter::~ImageWriter() {

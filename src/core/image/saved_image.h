@@ -1,9 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What was read of a drive, saved in a sparse image file: byte n of the image is byte n of the drive. Beside
-// it, in FILE.map, stands what it holds; nothing counts as held before it is durable.
+// it, in FILE.map, stands what it holds; nothing counts as held before it is durable. An image only ever
+// gains: whatever fails, is closed, killed, full or opened again, no byte that it holds is taken away.
 #pragma once
 
+#include "core/drive/known_sectors.h"
 #include "core/image/image_map.h"
+#include "core/inventory/place.h"
 
 #include <memory>
 #include <stop_token>
@@ -13,28 +16,32 @@ namespace orbita {
 // What opening an image that was there already has come to.
 struct ImageCheck {
     bool existed = false;
-    bool wasOpen = false;         // it was not closed in good order: every part was read and compared
-    std::vector<LbaSpan> dropped; // parts that are not what was saved: they count as missing again
+    bool wasOpen = false;           // it was not closed in good order: every part was read and compared
+    std::vector<LbaSpan> doubtful;  // parts that are not what was saved: kept, and to be read anew
+    std::vector<KnownSectors> told; // some of what it holds, spread over the drive
 };
 
 class SavedImage {
 public:
     // Begins an image of `drive` at `path`, or goes on with the one that is there. Of that one, everything it
     // claims to hold is read and compared, unless it was closed in good order and not touched since.
-    // `toSave`: what is to be saved into it, to see beforehand whether there is room.
-    // Errors: a file that is no image of Orbita's; an image of another drive or geometry; one in use by
-    // another scan; too little room; a device, a folder, no permission. Nothing that is there is ever
-    // overwritten.
+    // `toSave`: what is to be saved into it, to see beforehand whether there is room. `rules`: where it may
+    // be. Errors: a place that is refused (place.h); a file that is no image of Orbita's; an image of another
+    // drive or geometry; a map that is older than the image, or another's; a file larger than the drive; one
+    // in use by another scan; one that its own disk does not give back; too little room. Nothing has been
+    // changed then.
     static Result<std::unique_ptr<SavedImage>> open(const std::string& path, const DriveIdentity& drive,
                                                     const std::vector<LbaSpan>& toSave,
+                                                    const PlaceRules& rules = {},
                                                     const std::stop_token& stop = {});
     // An image to look at: nothing is created or written.
     static Result<ImageMap> look(const std::string& path);
-    // Reads everything that the image claims to hold, and says which parts are not what was saved.
+    // Reads everything that the image claims to hold, and says which parts are not what was saved. Fails
+    // where its own disk does not give it back.
     static Result<std::vector<Extent>> compare(const std::string& path, const ImageMap& map,
                                                const std::stop_token& stop = {});
 
-    ~SavedImage();
+    ~SavedImage() = default;
     SavedImage(const SavedImage&) = delete;
     SavedImage& operator=(const SavedImage&) = delete;
 
@@ -54,18 +61,25 @@ private:
     SavedImage(std::string path, ImageMap map) : m_path(std::move(path)), m_map(std::move(map)) {}
     Result<void> begin(const DriveIdentity& drive);
     Result<void> goOn(const DriveIdentity& drive, const std::stop_token& stop);
+    Result<void> checkBelonging();
+    Result<void> compareParts(const std::stop_token& stop);
+    void chooseKnown();
     Result<void> rewriteMap();
     Result<void> writeBytes(std::uint64_t offset, std::span<const std::byte> data);
-    void clearWhatIsNotHeld();
+    [[nodiscard]] bool isHole(std::uint64_t offset, std::uint64_t bytes) const;
     [[nodiscard]] Error failed(const char* tried, int error) const;
+    [[nodiscard]] FolderEntry mapEntry() const {
+        return {m_place.folder.get(), m_place.name + ".map", m_path + ".map"};
+    }
 
     std::string m_path;
     ImageMap m_map;
     ImageCheck m_check;
-    int m_image = -1;
-    int m_mapFile = -1;
-    bool m_holesAreZero = true; // what was never written reads as zeros
-    bool m_mapBehind = false;   // lines could not be appended: the whole map is to be written anew
+    FilePlace m_place;
+    Descriptor m_image;
+    Descriptor m_mapFile;
+    bool m_fresh = true;      // what was never written reads as zeros
+    bool m_mapBehind = false; // lines could not be appended: the whole map is to be written anew
 };
 
 // Where the map of the image at `path` stands.

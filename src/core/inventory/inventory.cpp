@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/inventory/inventory.h"
 
+#include "core/base/text.h"
+#include "core/inventory/kernel_text.h"
+#include "core/inventory/place.h"
 #include "core/inventory/recognition.h"
 
 #include <algorithm>
@@ -51,15 +54,6 @@ std::string readBytes(const fs::path& path) {
     return bytes.str();
 }
 
-std::string printable(std::string text) {
-    std::replace_if(
-        text.begin(), text.end(), [](char c) { return c < 0x20 || c >= 0x7F; }, ' ');
-    const auto first = text.find_first_not_of(' ');
-    if (first == std::string::npos)
-        return {};
-    return text.substr(first, text.find_last_not_of(' ') - first + 1);
-}
-
 std::vector<fs::path> entriesOf(const fs::path& folder) {
     std::vector<fs::path> entries;
     std::error_code error;
@@ -73,25 +67,9 @@ bool startsWith(const std::string& text, const char* beginning) {
     return text.rfind(beginning, 0) == 0;
 }
 
-// /proc escapes blanks and the like in paths as \ooo.
-std::string unescaped(const std::string& text) {
-    std::string plain;
-    for (std::size_t i = 0; i < text.size(); ++i) {
-        if (text[i] == '\\' && i + 3 < text.size()) {
-            int value = 0;
-            if (std::from_chars(text.data() + i + 1, text.data() + i + 4, value, 8).ec == std::errc{}) {
-                plain += static_cast<char>(value);
-                i += 3;
-                continue;
-            }
-        }
-        plain += text[i];
-    }
-    return plain;
-}
-
 struct Mount {
-    std::string device; // "8:1"
+    std::string device;            // "8:1"
+    std::set<std::string> members; // by kernel name, where the file system has no device number of its own
     std::string where;
 };
 
@@ -105,8 +83,19 @@ std::vector<Mount> mounts(const SystemPaths& paths) {
         std::string device;
         std::string root;
         std::string where;
-        if (fields >> id >> parent >> device >> root >> where)
-            list.push_back({device, unescaped(where)});
+        if (!(fields >> id >> parent >> device >> root >> where))
+            continue;
+        std::set<std::string> members;
+        if (device.rfind("0:", 0) == 0) {
+            for (std::string word; fields >> word && word != "-";) {
+            }
+            std::string type;
+            std::string source;
+            std::string options;
+            fields >> type >> source >> options;
+            members = membersOfMount(type, kernel::unescaped(source), options, paths);
+        }
+        list.push_back({device, std::move(members), kernel::unescaped(where)});
     }
     return list;
 }
@@ -120,7 +109,7 @@ std::vector<std::string> swaps(const SystemPaths& paths) {
         std::istringstream fields(line);
         std::string device;
         if (fields >> device)
-            list.push_back(unescaped(device));
+            list.push_back(kernel::unescaped(device));
     }
     return list;
 }
@@ -134,14 +123,15 @@ void addUses(const fs::path& block, const std::string& part, const SystemState& 
              std::vector<DriveUse>& uses) {
     const std::string number = readLine(block / "dev");
     for (const Mount& mount : state.mounts)
-        if (!number.empty() && mount.device == number)
-            uses.push_back({UseKind::mounted, part, mount.where});
+        if ((!number.empty() && mount.device == number) || mount.members.contains(block.filename().string()))
+            uses.push_back({UseKind::mounted, part, cleanText(mount.where, 4096)});
     for (const std::string& swap : state.swaps)
         if (swap == "/dev/" + block.filename().string())
             uses.push_back({UseKind::swap, part, swap});
     for (const fs::path& holder : entriesOf(block / "holders")) {
         const std::string mapped = readLine(holder / "dm/name");
-        uses.push_back({UseKind::held, part, mapped.empty() ? holder.filename().string() : mapped});
+        uses.push_back(
+            {UseKind::held, part, cleanText(mapped.empty() ? holder.filename().string() : mapped)});
         addUses(holder, part, state, uses); // a mount of what is stacked on it
     }
 }
@@ -171,10 +161,10 @@ std::string attachmentOf(const std::string& name, const fs::path& block) {
 // Unit serial number: VPD page 80h holds it from byte 4 on (SPC).
 std::string serialOf(const fs::path& block) {
     for (const char* file : {"serial", "device/serial"})
-        if (std::string serial = printable(readLine(block / file)); !serial.empty())
+        if (std::string serial = cleanText(readLine(block / file)); !serial.empty())
             return serial;
     const std::string page = readBytes(block / "device/vpd_pg80");
-    return page.size() > 4 ? printable(page.substr(4)) : std::string{};
+    return page.size() > 4 ? cleanText(page.substr(4)) : std::string{};
 }
 
 // Block device characteristics: VPD page B1h, medium rotation rate in bytes 4 and 5 (SBC).
@@ -248,8 +238,8 @@ DrivePart partOf(const fs::path& block, const SystemPaths& paths) {
     part.firstByte = readNumber(block / "start") * sysfsSectorBytes;
     part.bytes = readNumber(block / "size") * sysfsSectorBytes;
     const fs::path entry = paths.udev / ("b" + readLine(block / "dev"));
-    part.fileSystem = recognised(entry, "ID_FS_TYPE");
-    part.label = recognised(entry, "ID_FS_LABEL");
+    part.fileSystem = cleanText(recognised(entry, "ID_FS_TYPE"));
+    part.label = cleanText(recognised(entry, "ID_FS_LABEL"));
     return part;
 }
 
@@ -322,18 +312,18 @@ AttachedDrive describe(const fs::path& block, const SystemState& state, const Sy
     DriveIdentity& id = drive.identity;
     const std::string name = block.filename().string();
     id.path = (paths.dev / name).string();
-    const std::string vendor = readLine(block / "device/vendor");
-    id.model = readLine(block / "device/model");
+    const std::string vendor = cleanText(readLine(block / "device/vendor"));
+    id.model = cleanText(readLine(block / "device/model"));
     if (id.model.empty())
-        id.model = readLine(block / "device/name"); // cards
+        id.model = cleanText(readLine(block / "device/name")); // cards
     // "ATA" stands where a translation has no vendor to tell; "0x..." is a PCI number.
     if (!vendor.empty() && vendor != "ATA" && !startsWith(vendor, "0x"))
         id.model = vendor + ' ' + id.model;
     id.serial = serialOf(block);
     id.worldWideName = worldWideNameOf(block);
-    id.firmware = readLine(block / "device/firmware_rev");
+    id.firmware = cleanText(readLine(block / "device/firmware_rev"));
     if (id.firmware.empty())
-        id.firmware = readLine(block / "device/rev");
+        id.firmware = cleanText(readLine(block / "device/rev"));
     id.attachment = attachmentOf(name, block);
     id.logicalBytes = static_cast<std::uint32_t>(readNumber(block / "queue/logical_block_size", 512));
     id.physicalBytes =
@@ -349,7 +339,7 @@ AttachedDrive describe(const fs::path& block, const SystemState& state, const Sy
     }
     drive.backingFile = readLine(block / "loop/backing_file");
     if (!drive.backingFile.empty())
-        id.model = fs::path(drive.backingFile).filename().string();
+        id.model = cleanText(fs::path(drive.backingFile).filename().string());
     drive.commandNode = commandNodeOf(name, block);
     drive.maxCommandBytes = maxCommandBytesOf(name, block);
     drive.readOnly = readNumber(block / "ro") == 1;
@@ -408,18 +398,6 @@ fs::path blockFolder(dev_t device, const SystemPaths& paths) {
     return fs::canonical(paths.sys / "dev/block" /
                              (std::to_string(major(device)) + ':' + std::to_string(minor(device))),
                          error);
-}
-
-// This device and all that it is stacked on: partitions' drives, what RAID and mapper devices live on.
-void addBelow(const fs::path& block, std::set<std::string>& names) {
-    if (block.empty() || !names.insert(block.filename().string()).second)
-        return;
-    if (fs::exists(block / "partition"))
-        addBelow(block.parent_path(), names);
-    for (const fs::path& slave : entriesOf(block / "slaves")) {
-        std::error_code error;
-        addBelow(fs::canonical(slave, error), names);
-    }
 }
 
 } // namespace
@@ -503,31 +481,6 @@ std::optional<AttachedDrive> describeDevice(const std::string& path, const Syste
     }
     drive.identity.path = path;
     return drive;
-}
-
-bool liesOn(const fs::path& path, const std::string& device, const SystemPaths& paths) {
-    struct stat target {};
-    if (stat(device.c_str(), &target) != 0)
-        return false;
-    // The file itself, or the nearest folder above that exists.
-    std::error_code error;
-    fs::path place = fs::absolute(path, error);
-    struct stat there {};
-    while (stat(place.c_str(), &there) != 0 && place.has_relative_path())
-        place = place.parent_path();
-    if (there.st_dev == target.st_dev && there.st_ino == target.st_ino)
-        return true; // the image, or the device node, itself
-    if (!S_ISBLK(target.st_mode))
-        return false;
-    std::set<std::string> below;
-    addBelow(blockFolder(there.st_dev, paths), below);
-    const fs::path scanned = blockFolder(target.st_rdev, paths);
-    if (scanned.empty())
-        return false;
-    if (below.contains(scanned.filename().string()))
-        return true;
-    // Scanning one partition strains the drive that a file on its neighbour would be written to.
-    return fs::exists(scanned / "partition") && below.contains(scanned.parent_path().filename().string());
 }
 
 } // namespace orbita

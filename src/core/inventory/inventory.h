@@ -115,8 +115,4 @@ private:
 // identity.capacity is the partition's and the uses are its own. Empty for anything that is no block device.
 std::optional<AttachedDrive> describeDevice(const std::string& path, const SystemPaths& paths = {});
 
-// True where a file at `path` (which need not exist yet) would lie on the drive or partition `device`, or be
-// the very file `device` that is being scanned. Follows stacked devices down to the drives they live on.
-bool liesOn(const std::filesystem::path& path, const std::string& device, const SystemPaths& paths = {});
-
 } // namespace orbita

@@ -2,6 +2,7 @@
 #include "core/inventory/recognition.h"
 
 #include "core/base/helper_process.h"
+#include "core/base/text.h"
 
 #include <cerrno>
 #include <fcntl.h>
@@ -114,8 +115,8 @@ Recognised recognisedFrom(const std::string& text) {
         found.parts.push_back({{},
                                part.value("first_byte", std::uint64_t{0}),
                                part.value("bytes", std::uint64_t{0}),
-                               part.value("file_system", ""),
-                               part.value("label", "")});
+                               cleanText(part.value("file_system", "")),
+                               cleanText(part.value("label", ""))});
     return found;
 }
 
@@ -141,23 +142,49 @@ std::vector<Recognised> recognise(const std::vector<std::string>& devices, Nanos
     return all;
 }
 
-Result<void> holdReadOnly(const std::string& device, bool on, Nanoseconds patience) {
+Result<HeldFlags> holdReadOnly(const AttachedDrive& drive, Nanoseconds patience) {
+    if (!drive.uses.empty())
+        return tl::unexpected(
+            Error{Error::Kind::refusedUnsafe, "holding read-only", drive.identity.path,
+                  "it is in use, and what is mounted or stacked on it goes on writing whatever this says",
+                  "Unmount it, and switch off what is stacked on it, first."});
+    // The flag of a drive says nothing of its partitions, which have one each.
+    HeldFlags wanted;
+    wanted.push_back({drive.identity.path, true});
+    const std::filesystem::path folder = std::filesystem::path(drive.identity.path).parent_path();
+    for (const DrivePart& part : drive.parts)
+        if (const auto path = (folder / part.name).string(); path != drive.identity.path)
+            wanted.push_back({path, true});
+    return setReadOnlyFlags(wanted, patience);
+}
+
+Result<HeldFlags> setReadOnlyFlags(const HeldFlags& flags, Nanoseconds patience) {
+    std::vector<std::string> words = {"hold", ""};
+    for (const HeldFlag& flag : flags) {
+        words[1] += flag.readOnly ? '1' : '0';
+        words.push_back(flag.device);
+    }
+    const std::string device = flags.empty() ? std::string{} : flags.front().device;
     std::vector<std::unique_ptr<Attendant>> attendants;
-    attendants.push_back(
-        std::make_unique<Attendant>(std::vector<std::string>{"hold", device, on ? "on" : "off"}));
+    attendants.push_back(std::make_unique<Attendant>(words));
     const Attendant& attendant = *attendants.front();
     if (attendant.error())
         return tl::unexpected(*attendant.error());
     listen(attendants, patience);
-    const char* tried = on ? "holding read-only" : "letting be written again";
+    const char* tried = "changing whether the system may write to";
     if (attendant.pipe() >= 0)
         return tl::unexpected(Error{Error::Kind::noAnswer, tried, device, "the system did not answer",
                                     "The drive may hang: check power and cable."});
     const Json json = Json::parse(attendant.text(), nullptr, false);
     const int error = json.is_object() ? json.value("error", EPROTO) : EPROTO;
-    if (error == 0)
-        return {};
-    Error failure = systemError(tried, device, error);
+    const std::string before = json.is_object() ? json.value("before", "") : "";
+    if (error == 0 && before.size() == flags.size()) {
+        HeldFlags was = flags;
+        for (std::size_t i = 0; i < was.size(); ++i)
+            was[i].readOnly = before[i] == '1';
+        return was;
+    }
+    Error failure = systemError(tried, device, error == 0 ? EPROTO : error);
     if (error == EACCES || error == EPERM)
         failure.advice = "Only root may: start Orbita as root, or run blockdev --setro as root.";
     return tl::unexpected(std::move(failure));

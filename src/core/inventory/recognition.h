@@ -25,8 +25,18 @@ struct Recognised {
 // `devices`.
 std::vector<Recognised> recognise(const std::vector<std::string>& devices, Nanoseconds patience);
 
-// From then on the system itself (file systems, desktop programs) cannot write to `device`, or can again.
-// It stops no pass-through command. Needs root. Waits at most `patience`.
-Result<void> holdReadOnly(const std::string& device, bool on, Nanoseconds patience);
+// Whether the system writes to a device through its block layer.
+struct HeldFlag {
+    std::string device;
+    bool readOnly = false;
+};
+using HeldFlags = std::vector<HeldFlag>;
+
+// Has the system refuse writing to the drive and its partitions through the block layer; returns how it was
+// before, to be put back. Stops no command to the drive itself, and no file system that is mounted already: a
+// drive in use is refused. Waits at most `patience`.
+Result<HeldFlags> holdReadOnly(const AttachedDrive& drive, Nanoseconds patience);
+// Sets each as it says, all or none; returns how they were.
+Result<HeldFlags> setReadOnlyFlags(const HeldFlags& flags, Nanoseconds patience);
 
 } // namespace orbita

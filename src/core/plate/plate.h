@@ -44,6 +44,9 @@ struct Summary {
     }
 };
 
+// More blocks than this no plate has: 20 TB in the smallest blocks are some 5 000 million.
+constexpr std::uint64_t mostPlateBlocks = 1ULL << 33U;
+
 // One thread writes; any number may read at the same time, and see each cell and summary whole, if not all of
 // one moment. Memory: 2.26 bytes a block.
 class Plate {

@@ -32,7 +32,8 @@ Engine::Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits,
     , m_rules(m_plan.asked.rules)
     , m_window(drive.link().queueLimit()) {
     // By what comes back it tells whether it has looked at the medium at all.
-    if (m_aids.image || (m_plan.asked.way == ReadWay::read && forgets()))
+    const bool anonymous = serialMeansNothing(drive.identity().serial);
+    if (m_aids.image || (m_plan.asked.way == ReadWay::read && (forgets() || anonymous)))
         drive.link().handOverReads(m_grid.blockSectors * drive.identity().logicalBytes);
     m_window = drive.link().queueLimit();
     m_answers.resize(m_window);
@@ -42,6 +43,10 @@ Engine::Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits,
     m_status.position = m_grid.span.first;
     m_route = makeRoute(m_plan, blocksToVisit(m_grid, m_plan.asked.parts, {}));
     m_status.blocksPlanned = m_route->blocksLeft();
+    m_known =
+        KnownSectorChooser(m_grid.span, drive.identity().sectorsPerPhysical(), drive.identity().logicalBytes);
+    if (m_aids.image)
+        m_known.restore(m_aids.image->check().told);
     if (m_aids.earlier != nullptr)
         takeUp(*m_aids.earlier);
     m_aids.earlier = nullptr;
@@ -63,13 +68,19 @@ Ended Engine::run(const std::stop_token& stop) {
     m_paceFrom = m_blocksDone;
     tellHowItIsReached();
     publish(ScanPhase::measuring);
-    if (m_aids.recovery)
+    // Only a scan that changes the setting anyway puts back what an earlier one left changed.
+    if (m_aids.recovery && carefully())
         if (const auto settled = m_aids.recovery->settle(m_stop); !settled || *settled)
             note({.kind = settled ? TapeKind::recoveryBack : TapeKind::recoveryOwed});
-    if (m_plan.asked.way == ReadWay::verify && !verifyBelieved() && m_ended == Ended::running)
+    if (m_aids.serialNow)
+        m_serialAtFirst = m_aids.serialNow(m_stop);
+    if (!stillTheSame() && m_ended == Ended::running)
+        m_ended = Ended::otherDrive;
+    if (m_ended == Ended::running && m_plan.asked.way == ReadWay::verify && !verifyBelieved() &&
+        m_ended == Ended::running)
         m_ended = Ended::verifyDoubted;
     if (m_aids.image && m_aids.image->check().wasOpen)
-        note({.kind = TapeKind::imageCompared, .count = m_aids.image->check().dropped.size()});
+        note({.kind = TapeKind::imageCompared, .count = m_aids.image->check().doubtful.size()});
     askStored();
     if (m_ended == Ended::running)
         measurePace();
@@ -87,6 +98,9 @@ Ended Engine::run(const std::stop_token& stop) {
         --*m_aids.sharingHub;
     giveRecoveryBack();
     finishImage();
+    // What was read and is not in the image is not done: it goes on when there is room.
+    if (m_aids.image && !m_aids.image->finished() && m_ended == Ended::complete)
+        m_ended = Ended::stopped;
     m_status.ended = m_ended;
     note({.kind = TapeKind::ended, .span = m_grid.span, .ended = m_ended});
     publish(ScanPhase::ended);
@@ -309,6 +323,10 @@ Engine::Alone Engine::readAlone(LbaSpan span, std::uint64_t block, std::optional
     for (;;) {
         ReadAnswer answer;
         if (m_drive->reap({&answer, 1}, slice) > 0) {
+            if (answer.judged.outcome == Outcome::barred) {
+                m_ended = Ended::barred;
+                return std::nullopt;
+            }
             keep(span.first, answer);
             return answer;
         }

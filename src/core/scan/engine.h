@@ -64,6 +64,10 @@ private:
     void askVitalsIfDue();
     void coolDown(const StopRule& rule);
 
+    // Whether it is still the same drive: engine_identity.cpp
+    bool stillTheSame();
+    void resolveChanged(std::uint64_t block);
+
     // What is beside the drive: engine_aids.cpp
     void keep(Lba first, const ReadAnswer& answer);
     void waitForImage();
@@ -149,6 +153,8 @@ private:
     bool m_recoveryRefused = false;
     bool m_savingHalted = false;
     Nanoseconds m_loadNamed{};
+    KnownSectorChooser m_known;    // sectors by which the drive is told again
+    std::string m_serialAtFirst;   // as it said itself; empty where it does not tell
     StoredMap m_stored;            // by the drive's own word
     Nanoseconds m_quickestEmpty{}; // of the blocks that hold nothing
     Nanoseconds m_usualAlone{};    // what a block takes with nothing beside it; zero: as the baseline

@@ -89,7 +89,11 @@ bool Engine::lookAt(const SecondLook& look, bool atEnd) {
             settleAgain(look, false, answer->latency);
             return true;
         }
-        if (answer->disturbance != Disturbance::none) {
+        // One that was quick needs no excuse; one that was late on a hub that others use says nothing.
+        const bool late =
+            answer->latency > m_plan.asked.limit || judgeAlone(answer->latency).grade >= Grade::late;
+        if (answer->disturbance != Disturbance::none ||
+            (late && disturbanceOf(*answer) != Disturbance::none)) {
             if (!atEnd || !sleep(quietWait))
                 return false;
             continue;

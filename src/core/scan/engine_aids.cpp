@@ -24,7 +24,11 @@ constexpr std::uint64_t leastUnitSamples = 64;
 } // namespace
 
 void Engine::keep(Lba first, const ReadAnswer& answer) {
-    if (!m_aids.image || answer.data.empty() || answer.judged.outcome != Outcome::answered)
+    if (answer.data.empty() || answer.judged.outcome != Outcome::answered)
+        return;
+    if (m_known.look(first, answer.data))
+        m_feed.tellKnown(m_known.known());
+    if (!m_aids.image)
         return;
     const std::size_t sector = m_drive->identity().logicalBytes;
     m_aids.image->keep(first, answer.data.first(answer.data.size() / sector * sector));
@@ -36,10 +40,11 @@ void Engine::waitForImage() {
     if (!m_aids.image)
         return;
     m_status.saving = m_aids.image->status();
-    if (m_trouble || !m_aids.image->full() || !drain())
+    // What cannot be written is not read either: a drive is not worn for what is not kept.
+    if (m_trouble || !(m_aids.image->full() || m_status.saving.trouble) || !drain())
         return;
     const Nanoseconds from = m_clock.now();
-    while (!m_aids.image->relieved() && !m_stop.stop_requested()) {
+    while (!m_stop.stop_requested() && (m_status.saving.trouble || !m_aids.image->relieved())) {
         m_status.saving = m_aids.image->status();
         if (m_status.saving.trouble && !m_savingHalted) {
             m_savingHalted = true;
@@ -65,11 +70,17 @@ void Engine::finishImage() {
     const Nanoseconds from = m_clock.now();
     while (!m_aids.image->finished() && !m_stop.stop_requested()) {
         m_status.saving = m_aids.image->status();
+        if (m_status.saving.trouble && !m_savingHalted) {
+            m_savingHalted = true;
+            note({.kind = TapeKind::savingHalts});
+        }
         publish(ScanPhase::saving);
         std::this_thread::sleep_for(imageLook);
     }
     m_pausedFor += m_clock.now() - from;
     m_status.saving = m_aids.image->status();
+    if (m_savingHalted && m_aids.image->finished())
+        note({.kind = TapeKind::savingGoesOn});
     note({.kind = TapeKind::saved, .count = m_status.saving.held.value});
 }
 

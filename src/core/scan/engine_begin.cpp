@@ -21,6 +21,10 @@ constexpr std::uint64_t verifyProbes = 24;
 
 // Only whole blocks that are vouched for count; all else is visited again.
 void Engine::takeUp(const ScanRecord& earlier) {
+    if (m_known.known().empty()) {
+        m_known.restore(earlier.known);
+        m_feed.tellKnown(earlier.known);
+    }
     SpanSet done;
     std::vector<std::uint64_t> failed;
     SpanSet unreadable;
@@ -110,6 +114,8 @@ void Engine::tellHowItIsReached() {
             note({.kind = TapeKind::throughPageCache});
         else if (accessNote == AccessNote::partialLastSector)
             note({.kind = TapeKind::partialLastSector});
+        else if (accessNote == AccessNote::incompleteImage)
+            note({.kind = TapeKind::incompleteImage});
         else if (accessNote == AccessNote::blockLayerOnly)
             note({.kind = TapeKind::blockLayerOnly});
     }

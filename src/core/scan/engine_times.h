@@ -8,5 +8,6 @@ namespace orbita {
 
 constexpr Nanoseconds slice = std::chrono::milliseconds{20};         // longest wait before looking up
 constexpr Nanoseconds stopPatience = std::chrono::milliseconds{100}; // for a command in flight to come back
+constexpr std::uint32_t mostInterruptionsInARow = 20;
 
 } // namespace orbita

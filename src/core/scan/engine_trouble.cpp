@@ -12,7 +12,6 @@ namespace {
 
 constexpr int linkRetries = 3;
 constexpr std::uint32_t mostLinkFaultsInARow = 8;
-constexpr std::uint32_t mostInterruptionsInARow = 20;
 constexpr Nanoseconds readyInterval = std::chrono::seconds{1};
 constexpr int goneProbes = 5;
 constexpr int goneProbesAnywhere = 30; // where it may come back under another name
@@ -50,6 +49,9 @@ void Engine::resolve(const Trouble& trouble) {
     case Outcome::interrupted:
         resolveInterrupted(block);
         break;
+    case Outcome::mediumChanged:
+        resolveChanged(block);
+        break;
     case Outcome::notReady:
         waitUntilReady(block);
         break;
@@ -67,6 +69,9 @@ void Engine::resolve(const Trouble& trouble) {
         break;
     case Outcome::withdrawn:
         break; // to be sent again
+    case Outcome::barred:
+        m_ended = Ended::barred;
+        break;
     }
     m_stallTold = false;
     m_status.waited = {};
@@ -102,7 +107,7 @@ void Engine::waitUntilReady(std::uint64_t block) {
 void Engine::resolveLate(std::uint64_t block, const ReadAnswer& answer) {
     const LbaSpan span = m_grid.spanOf(block);
     const Nanoseconds latency = answer.latency;
-    const bool disturbed = answer.disturbance != Disturbance::none;
+    const bool disturbed = disturbanceOf(answer) != Disturbance::none;
     const Standing standing = disturbed ? Standing::disturbed : Standing::once;
     if (!m_stallTold)
         markStalled(block, latency);
@@ -191,6 +196,9 @@ void Engine::resolveUnreadable(std::uint64_t block, const Judged& judged) {
         case Outcome::refused:
             m_ended = Ended::refused;
             continue;
+        case Outcome::mediumChanged:
+            resolveChanged(block);
+            continue;
         case Outcome::interrupted:
             resolveInterrupted(block);
             continue; // the same piece again
@@ -206,7 +214,14 @@ void Engine::resolveUnreadable(std::uint64_t block, const Judged& judged) {
             if (++m_linkFaultsInARow > mostLinkFaultsInARow)
                 m_ended = Ended::linkFaults;
             continue; // the same piece again
-        default:
+        case Outcome::withdrawn:
+            continue; // it was never sent
+        case Outcome::barred:
+            m_ended = Ended::barred;
+            continue;
+        case Outcome::answered:
+        case Outcome::unreadable:
+        case Outcome::bareError:
             break;
         }
         m_linkFaultsInARow = 0;
@@ -348,6 +363,11 @@ void Engine::resolveGone(std::uint64_t block) {
             return;
         }
         if (goodBlockStillReads(block) || foundElsewhere()) {
+            if (!stillTheSame()) {
+                if (m_ended == Ended::running)
+                    m_ended = Ended::otherDrive;
+                return;
+            }
             note({.kind = TapeKind::cameBack, .span = span});
             m_recoveryLimited.reset(); // a drive that was reset has its own setting again
             m_sent = m_done;           // read it anew

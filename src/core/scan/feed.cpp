@@ -133,4 +133,14 @@ std::optional<Error> ScanFeed::error() const {
     return m_error;
 }
 
+void ScanFeed::tellKnown(const std::vector<KnownSectors>& known) {
+    const std::scoped_lock lock(m_mutex);
+    m_known = known;
+}
+
+std::vector<KnownSectors> ScanFeed::known() const {
+    const std::scoped_lock lock(m_mutex);
+    return m_known;
+}
+
 } // namespace orbita

@@ -97,12 +97,14 @@ public:
     [[nodiscard]] SectorCount unreadable() const;
     [[nodiscard]] SectorCount covered() const;
     void fail(Error error);
+    void tellKnown(const std::vector<KnownSectors>& known);
 
     // Viewer side. Copies, each consistent in itself.
     [[nodiscard]] ScanStatus status() const;
     [[nodiscard]] std::vector<LedgerEntry> ledger() const;
     [[nodiscard]] std::vector<TapeEntry> tape(std::size_t from = 0) const;
     [[nodiscard]] SpanSet coveredSpans() const;
+    [[nodiscard]] std::vector<KnownSectors> known() const;
     // Null until the drive has been opened.
     [[nodiscard]] std::shared_ptr<const Plate> plate() const;
     [[nodiscard]] DriveIdentity identity() const;
@@ -120,6 +122,7 @@ private:
     ScanStatus m_status;
     Ledger m_ledger;
     std::vector<TapeEntry> m_tape;
+    std::vector<KnownSectors> m_known;
     SpanSet m_covered;
     std::uint64_t m_coveredSectors = 0;
     std::optional<Error> m_error;

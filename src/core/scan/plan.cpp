@@ -171,6 +171,12 @@ Result<SettledPlan> settlePlan(const ScanPlan& plan, const DriveIdentity& identi
     LbaSpan& span = settled.grid.span;
     if (span.empty())
         return tl::unexpected(badPlan(identity.path, "the span is empty", "Name at least one sector."));
+    if (capacity > mostSectors(identity.logicalBytes))
+        return tl::unexpected(badPlan(
+            identity.path,
+            fmt::format("it says that it has {} sectors of {} bytes", capacity, identity.logicalBytes),
+            "No drive is that large: the bridge or adapter garbles what the drive "
+            "says. Try another."));
     if (span.first.value >= capacity || span.count.value > capacity - span.first.value)
         return tl::unexpected(badPlan(identity.path,
                                       fmt::format("the span {}..{} reaches beyond the last sector, {}",
@@ -213,6 +219,10 @@ Result<SettledPlan> settlePlan(const ScanPlan& plan, const DriveIdentity& identi
         return tl::unexpected(badPlan(identity.path,
                                       fmt::format("a block of {} sectors cannot be read at once", block),
                                       fmt::format("Choose {} to {} sectors.", leastBlockSectors, most)));
+    if (settled.grid.blocks() > mostPlateBlocks)
+        return tl::unexpected(badPlan(
+            identity.path, fmt::format("{} blocks are more than the plate can hold", settled.grid.blocks()),
+            "Choose larger blocks, or a span."));
     const std::uint32_t physical = identity.sectorsPerPhysical();
     if (block % physical != 0)
         return tl::unexpected(

@@ -17,6 +17,7 @@ ScanRecord recordOf(const ScanFeed& feed, std::int64_t startedAt, const GradeLim
     record.limits = limits;
     record.ledger = feed.ledger();
     record.tape = feed.tape();
+    record.known = feed.known();
     record.plate = feed.plate();
     return record;
 }

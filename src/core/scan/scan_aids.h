@@ -4,10 +4,13 @@
 
 #include "core/drive/drive.h"
 #include "core/drive/stored_map.h"
+#include "core/inventory/place.h"
 
 #include <atomic>
+#include <condition_variable>
 #include <functional>
 #include <memory>
+#include <mutex>
 #include <optional>
 #include <stop_token>
 #include <string>
@@ -36,6 +39,10 @@ using LoadFinder = std::function<std::vector<std::string>()>;
 // block.
 using StoredWord = std::function<std::optional<StoredMap>(LbaSpan, const std::stop_token&)>;
 
+// The serial number as what answers says it now; empty where it does not tell. Asked before going on, and
+// when the drive may have been changed for another.
+using SerialNow = std::function<std::string(const std::stop_token&)>;
+
 // How long the drive itself tries to read a sector before it reports it as unreadable.
 class RecoveryTime {
 public:
@@ -49,17 +56,41 @@ public:
     virtual Result<void> restore(Nanoseconds patience) = 0;
 };
 
+// That a scan which is about to begin is on disk: nothing is read of a drive before.
+class FirstKept {
+public:
+    void tell() {
+        const std::scoped_lock lock(m_mutex);
+        m_told = true;
+        m_wake.notify_all();
+    }
+    // Until it is told, or `patience` is over: a disk that hangs must not keep a drive from being read.
+    void wait(Nanoseconds patience, const std::stop_token& stop) {
+        std::unique_lock lock(m_mutex);
+        m_wake.wait_for(lock, stop, patience, [this] { return m_told; });
+    }
+
+private:
+    std::mutex m_mutex;
+    std::condition_variable_any m_wake;
+    bool m_told = false;
+};
+
 struct ScanAids {
     Thermometer thermometer{};
     DamningReadings damning{};
     DriveFinder finder{};
     LoadFinder whoElse{};
     StoredWord stored{};
+    SerialNow serialNow{};
     std::shared_ptr<RecoveryTime> recovery{};
     // How many scans of this process read through the USB hub that the drive hangs on; null where it has
     // none.
     std::shared_ptr<std::atomic<int>> sharingHub{};
-    std::shared_ptr<ImageWriter> image{}; // what is read is kept in it
+    std::shared_ptr<FirstKept> firstKept{}; // waited for before the first block
+    std::vector<std::string> claims{};      // what must not be used twice at once; see claim.h
+    PlaceRules places{};                    // where an image may be
+    std::shared_ptr<ImageWriter> image{};   // what is read is kept in it
     // The same scan as it was kept when it was broken off, on the same grid; what it vouches for is not
     // visited again. Must live until the engine is made.
     const ScanRecord* earlier = nullptr;

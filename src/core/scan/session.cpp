@@ -1,14 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/scan/session.h"
 
+#include "core/base/claim.h"
 #include "core/scan/verify_block.h"
 
 #include <ctime>
 #include <fmt/format.h>
+#include <new>
+#include <system_error>
 
 namespace orbita {
 
 namespace {
+
+constexpr Nanoseconds firstKeptPatience = std::chrono::seconds{10};
 
 Planner always(const ScanPlan& plan) {
     return [plan](const DriveIdentity&) { return Result<ScanPlan>(plan); };
@@ -84,7 +89,7 @@ bool ScanSession::saving() const {
 Result<void> ScanSession::openImage(const SettledPlan& plan, const DriveIdentity& identity,
                                     const std::stop_token& stop) {
     const auto toSave = plan.asked.parts.empty() ? std::vector<LbaSpan>{plan.grid.span} : plan.asked.parts;
-    auto image = SavedImage::open(plan.asked.saveTo, identity, toSave, stop);
+    auto image = SavedImage::open(plan.asked.saveTo, identity, toSave, m_aids.places, stop);
     if (!image)
         return tl::unexpected(image.error());
     const std::scoped_lock lock(m_imageMutex);
@@ -93,7 +98,33 @@ Result<void> ScanSession::openImage(const SettledPlan& plan, const DriveIdentity
     return {};
 }
 
+// Where memory or threads give out, this scan ends, and the program and its other scans go on.
 void ScanSession::run(const std::stop_token& stop) {
+    std::string why;
+    try {
+        scan(stop);
+        return;
+    } catch (const std::bad_alloc&) {
+        why = "there is not enough memory for its plate";
+    } catch (const std::system_error& error) {
+        why = error.what();
+    }
+    m_feed.fail(
+        {Error::Kind::systemFailure, "scanning", m_feed.identity().path, why,
+         "What was kept of it so far stays. End other programs, choose larger blocks or a smaller span, "
+         "and go on."});
+}
+
+void ScanSession::scan(const std::stop_token& stop) {
+    std::vector<Claim> claims;
+    for (const std::string& name : m_aids.claims) {
+        auto claimed = claim(name);
+        if (!claimed) {
+            m_feed.fail(std::move(claimed.error()));
+            return;
+        }
+        claims.push_back(std::move(*claimed));
+    }
     auto drive = m_opener(stop);
     if (!drive) {
         m_feed.fail(std::move(drive.error()));
@@ -119,8 +150,11 @@ void ScanSession::run(const std::stop_token& stop) {
             return;
         }
     m_aids.earlier = m_earlier ? &*m_earlier : nullptr;
+    const auto firstKept = m_aids.firstKept;
     Engine engine(**drive, *plan, m_limits, m_pause, m_feed, std::move(m_aids));
     m_earlier.reset();
+    if (firstKept)
+        firstKept->wait(firstKeptPatience, stop);
     engine.run(stop);
 }
 

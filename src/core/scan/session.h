@@ -57,6 +57,7 @@ public:
 
 private:
     void run(const std::stop_token& stop);
+    void scan(const std::stop_token& stop);
     Result<void> openImage(const SettledPlan& plan, const DriveIdentity& identity,
                            const std::stop_token& stop);
 

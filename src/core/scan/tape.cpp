@@ -9,11 +9,11 @@ namespace orbita {
 
 namespace {
 
-constexpr std::array<std::string_view, 12> endedNames = {
-    "running", "complete",    "stopped", "stop-rule", "drive-gone",  "no-answer",
-    "shrunk",  "link-faults", "refused", "locked",    "reader-lost", "verify-doubted"};
+constexpr std::array<std::string_view, 14> endedNames = {
+    "running",     "complete", "stopped", "stop-rule",   "drive-gone",     "no-answer",   "shrunk",
+    "link-faults", "refused",  "locked",  "reader-lost", "verify-doubted", "other-drive", "barred"};
 
-constexpr std::array<std::string_view, 46> kindNames = {"started",
+constexpr std::array<std::string_view, 47> kindNames = {"started",
                                                         "pace-measured",
                                                         "paused",
                                                         "resumed",
@@ -57,7 +57,12 @@ constexpr std::array<std::string_view, 46> kindNames = {"started",
                                                         "saving-goes-on",
                                                         "image-compared",
                                                         "saved",
+                                                        "incomplete-image",
+                                                        "medium-changed",
                                                         "at-once"};
+static_assert(kindNames.size() == static_cast<std::size_t>(TapeKind::atOnce) + 1 &&
+              !kindNames.back().empty());
+static_assert(endedNames.size() == static_cast<std::size_t>(Ended::barred) + 1 && !endedNames.back().empty());
 
 constexpr std::array<std::string_view, 6> disturbanceNames = {"none",      "other-load", "starved",
                                                               "suspended", "shared-way", "beside"};

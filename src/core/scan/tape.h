@@ -55,7 +55,9 @@ enum class TapeKind : std::uint8_t {
     savingGoesOn,
     imageCompared, // the image was read and compared with its map; count: parts that were not what was saved
     saved,         // count: sectors that the image holds
-    atOnce,        // count: commands at the drive at once from here on; 1: more were asked for, to no avail
+    incompleteImage, // what is read is an image that lacks sectors of its drive
+    mediumChanged,   // the drive says that another may have been put in; it is asked and compared
+    atOnce,          // count: commands at the drive at once from here on; 1: more were asked for, to no avail
 };
 
 enum class Ended : std::uint8_t {
@@ -63,14 +65,16 @@ enum class Ended : std::uint8_t {
     complete,
     stopped, // by the technician
     stopRule,
-    driveGone,    // no drive behind the device any more
-    noAnswer,     // a command never came back
-    shrunk,       // the file or device became shorter
-    linkFaults,   // too many in a row
-    refused,      // the drive or the system does not take the command
-    locked,       // a password or protection keeps the data
-    readerLost,   // Orbita's reader process ended
-    verifyDoubted // the drive answers a verify without looking
+    driveGone,     // no drive behind the device any more
+    noAnswer,      // a command never came back
+    shrunk,        // the file or device became shorter
+    linkFaults,    // too many in a row
+    refused,       // the drive or the system does not take the command
+    locked,        // a password or protection keeps the data
+    readerLost,    // Orbita's reader process ended
+    verifyDoubted, // the drive answers a verify without looking
+    otherDrive,    // what answers is not the drive that the scan began with
+    barred         // a command of Orbita's own was not let pass to the drive
 };
 // The words of files and scripts: "complete", "stop-rule", "drive-gone", ...
 std::string_view endedName(Ended ended);

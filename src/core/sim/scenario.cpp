@@ -2,14 +2,14 @@
 #include "core/sim/scenario.h"
 
 #include "core/base/names.h"
+#include "core/base/read_file.h"
+#include "core/base/text.h"
 
 #include <bit>
 #include <cmath>
-#include <fstream>
 #include <limits>
 #include <nlohmann/json.hpp>
 #include <set>
-#include <sstream>
 
 namespace orbita::sim {
 
@@ -108,8 +108,8 @@ constexpr double mostMilliseconds = 1e9;
 
 void readDrive(ObjectReader object, Scenario& scenario) {
     ata::IdentifyData& id = scenario.identity;
-    id.model = object.text("model");
-    id.serial = object.text("serial");
+    id.model = cleanText(object.text("model"));
+    id.serial = cleanText(object.text("serial"));
     id.firmware = object.text("firmware", "");
     id.capacity.value = object.whole("sectors", 1, 1ULL << 48U);
     id.logicalBytes = static_cast<std::uint32_t>(object.whole("logical_bytes", 512, 4096, 512));
@@ -410,11 +410,9 @@ Result<Scenario> parseScenario(const std::string& text, const std::string& origi
 }
 
 Result<Scenario> loadScenario(const std::string& path) {
-    std::ifstream file(path);
-    std::ostringstream text;
-    if (!(text << file.rdbuf()) || !file)
-        return tl::unexpected(systemError("reading the scenario", path, errno == 0 ? ENOENT : errno));
-    return parseScenario(text.str(), path);
+    constexpr std::uint64_t mostBytes = 64U << 20U;
+    const auto text = readWholeFile(path, "the scenario", mostBytes);
+    return text ? parseScenario(*text, path) : tl::unexpected(text.error());
 }
 
 } // namespace orbita::sim

@@ -15,8 +15,27 @@ constexpr double speedWhileHesitating = 15;
 
 } // namespace
 
+namespace {
+
+ProtocolSet protocolsOf(Front front) {
+    switch (front) {
+    case Front::ata:
+        return {Protocol::ata};
+    case Front::sat:
+    case Front::bridge:
+    case Front::scsi:
+        return {Protocol::scsi};
+    case Front::nvme:
+        break;
+    }
+    return {Protocol::nvmeAdmin, Protocol::nvmeIo};
+}
+
+} // namespace
+
 SimLink::SimLink(Scenario scenario, double speed, std::shared_ptr<Condition> condition)
-    : m_surface(std::move(scenario))
+    : Link(protocolsOf(scenario.front))
+    , m_surface(std::move(scenario))
     , m_condition(condition ? std::move(condition) : std::make_shared<Condition>(m_surface.scenario()))
     , m_front(makeFront(m_surface.scenario(), m_condition))
     , m_origin(m_condition->latest())

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/target/aids_for.h"
 
+#include "core/drive/serial_now.h"
 #include "core/inventory/load_source.h"
 #include "core/inventory/usb_hub.h"
 #include "core/target/drive_finder.h"
@@ -52,6 +53,20 @@ StoredWord storedWordOf(const Target& target) {
     };
 }
 
+// Over a link of its own each time: what is asked is who answers now.
+SerialNow serialNowOf(const Target& target) {
+    const bool bridge = target.simulated() && target.scenario->front == sim::Front::bridge;
+    if (target.partition || bridge || (!target.simulated() && target.commandNode.empty()))
+        return {};
+    return [target](const std::stop_token& stop) -> std::string {
+        auto way = openCommandPath(target, false, stop);
+        if (!way || !way->link)
+            return {};
+        Enquiry enquiry(*way->link, way->speaks, way->path, vitalsPatience, stop);
+        return serialNow(enquiry);
+    };
+}
+
 // One count for each hub, kept while a scan uses it.
 std::shared_ptr<std::atomic<int>> sharersOf(const std::string& hub) {
     static std::mutex mutex;
@@ -87,9 +102,13 @@ ScanAids aidsFor(const Target& target, const std::string& owedFolder) {
     aids.finder = finderOf(target);
     aids.whoElse = loadFinderOf(target);
     aids.stored = storedWordOf(target);
+    aids.serialNow = serialNowOf(target);
+    aids.claims = claimsOf(target);
+    aids.places = rulesFor(target, PlaceFor::image);
     if (!target.simulated())
         aids.sharingHub = sharersOf(usbHubOf(target.identity.path));
-    aids.recovery = recoveryTimeOf(target, owedFolder);
+    // A simulated drive forgets its settings with the program, and owes none to the next.
+    aids.recovery = recoveryTimeOf(target, target.simulated() ? std::string{} : owedFolder);
     return aids;
 }
 

@@ -4,15 +4,17 @@
 namespace orbita {
 
 DriveFinder finderOf(const Target& target, const SystemPaths& paths) {
-    if (target.simulated() || target.partition || target.identity.serial.empty())
+    if (target.simulated() || target.partition || serialMeansNothing(target.identity.serial))
         return {};
     return [target, paths](const std::stop_token& stop) -> std::unique_ptr<Drive> {
         const DriveIdentity& wanted = target.identity;
         std::optional<AttachedDrive> found;
         for (AttachedDrive& drive : listDrives(paths)) {
             const DriveIdentity& is = drive.identity;
-            if (is.serial != wanted.serial || is.model != wanted.model || is.capacity != wanted.capacity ||
-                is.path == wanted.path)
+            if (is.serial != wanted.serial || is.model != wanted.model || is.capacity != wanted.capacity)
+                continue;
+            // It may come back under the name it had: read by /dev/sgN, nobody holds that.
+            if (is.path == wanted.path && drive.generation == target.generation)
                 continue;
             if (found)
                 return nullptr; // two that claim to be it

@@ -8,8 +8,8 @@
 namespace orbita {
 
 // Looks, when asked, for the drive of `target` at another path, and opens it: the same model, serial number
-// and capacity, and no other that claims them too. Null for simulated drives, and for those without a serial
-// number, which nothing tells apart.
+// and capacity, and no other that claims them too. Null for simulated drives, and for those whose serial
+// number means nothing: nothing tells them from the next one.
 DriveFinder finderOf(const Target& target, const SystemPaths& paths = {});
 
 } // namespace orbita

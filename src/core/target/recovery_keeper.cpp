@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/target/recovery_keeper.h"
 
+#include "core/base/read_file.h"
 #include "core/drive/recovery_setting.h"
 
 #include <array>
@@ -9,6 +10,7 @@
 #include <filesystem>
 #include <nlohmann/json.hpp>
 #include <sys/file.h>
+#include <sys/stat.h>
 #include <unistd.h>
 
 namespace orbita {
@@ -23,109 +25,122 @@ constexpr const char* formatName = "orbita-owed-setting";
 constexpr Nanoseconds settingPatience = std::chrono::seconds{5};
 constexpr std::array<const char*, 3> meansNames = {"sct", "mode-page", "feature"};
 
-// The file of a debt, locked for as long as somebody is about to pay it himself.
+constexpr int formatVersion = 1;
+constexpr std::uint64_t mostRecordBytes = 64U << 10U;
+
+std::string recordName(const DriveIdentity& drive) {
+    std::string name = drive.model + "-" + drive.serial;
+    for (char& c : name)
+        if (std::isalnum(static_cast<unsigned char>(c)) == 0 && c != '-')
+            c = '_';
+    return name.substr(0, 200) + ".json";
+}
+
+// The longest that each way of setting it can hold.
+std::uint64_t mostMilliseconds(RecoveryMeans means) {
+    return means == RecoveryMeans::modePage ? 0xFFFF : std::uint64_t{0xFFFF} * 100;
+}
+
+// The record of a debt, locked for as long as somebody is about to pay it himself. Without a folder it is
+// only remembered.
 class Debt {
 public:
-    Debt(DriveIdentity drive, std::string folder) : m_drive(std::move(drive)), m_folder(std::move(folder)) {
-        std::string name = m_drive.model + "-" + m_drive.serial;
-        for (char& c : name)
-            if (std::isalnum(static_cast<unsigned char>(c)) == 0 && c != '-')
-                c = '_';
-        m_path = (fs::path(m_folder) / (name + ".json")).string();
-    }
-    ~Debt() { letGo(); }
-    Debt(const Debt&) = delete;
-    Debt& operator=(const Debt&) = delete;
-
-    [[nodiscard]] bool exists() const {
-        std::error_code error;
-        return fs::exists(m_path, error);
+    Debt(const Target& target, std::string folder)
+        : m_drive(target.identity), m_rules(rulesFor(target, PlaceFor::record)), m_folder(std::move(folder)) {
+        if (!m_folder.empty())
+            m_path = (fs::path(m_folder) / recordName(m_drive)).string();
     }
 
-    // Empty where nothing is owed, or it cannot be read.
-    [[nodiscard]] std::optional<RecoverySetting> owed() const {
-        std::string text(64U << 10U, '\0');
-        const int file = open(m_path.c_str(), O_RDONLY | O_CLOEXEC);
-        if (file < 0)
-            return std::nullopt;
-        const ssize_t n = read(file, text.data(), text.size());
-        close(file);
-        text.resize(n > 0 ? static_cast<std::size_t>(n) : 0);
-        const json content = json::parse(text, nullptr, false);
-        if (!content.is_object() || content.value("format", json()) != formatName ||
-            content.value("serial", json()) != m_drive.serial ||
+    // Nothing where nothing is owed. Errors: a record that is not valid, not of this drive, of a later
+    // version, or somebody else's: nothing is sent to a drive for its sake, and it is left as it is.
+    [[nodiscard]] Result<std::optional<RecoverySetting>> owed() const {
+        if (m_path.empty())
+            return m_remembered;
+        struct stat s {};
+        if (lstat(m_path.c_str(), &s) != 0)
+            return errno == ENOENT || errno == ENOTDIR ? Result<std::optional<RecoverySetting>>(std::nullopt)
+                                                       : invalid("it cannot be read");
+        if (!S_ISREG(s.st_mode))
+            return invalid("it is no file");
+        if (s.st_uid != geteuid() && s.st_uid != 0)
+            return invalid("another user has written it");
+        const auto text = readWholeFile(m_path, "what is owed to the drive,", mostRecordBytes);
+        if (!text)
+            return tl::unexpected(text.error());
+        const json content = json::parse(*text, nullptr, false);
+        if (!content.is_object() || content.value("format", json()) != formatName)
+            return invalid("it is no such record");
+        if (content.value("version", json()) != formatVersion)
+            return invalid("another version of Orbita has written it");
+        if (content.value("serial", json()) != m_drive.serial ||
             content.value("model", json()) != m_drive.model)
-            return std::nullopt;
+            return invalid("it is about another drive");
         const json means = content.value("means", json());
         const json ms = content.value("recovery_ms", json());
-        if (!ms.is_number_unsigned())
-            return std::nullopt;
         for (std::size_t i = 0; i < meansNames.size(); ++i)
-            if (means == meansNames[i])
+            if (means == meansNames[i] && ms.is_number_unsigned() &&
+                ms.get<std::uint64_t>() <= mostMilliseconds(static_cast<RecoveryMeans>(i)))
                 return RecoverySetting{static_cast<RecoveryMeans>(i),
-                                       std::chrono::milliseconds{ms.get<std::uint32_t>()}};
-        return std::nullopt;
+                                       std::chrono::milliseconds{ms.get<std::uint64_t>()}};
+        return invalid("what it says is no setting");
     }
 
     // Durable when it returns; locked until let go.
     Result<void> take(const RecoverySetting& setting) {
+        m_remembered = setting;
+        if (m_path.empty())
+            return {};
         std::error_code error;
         fs::create_directories(m_folder, error);
-        m_file = open(m_path.c_str(), O_RDWR | O_CREAT | O_CLOEXEC, 0644);
-        if (m_file < 0 || flock(m_file, LOCK_EX | LOCK_NB) != 0)
-            return failed(m_file < 0 ? errno : EBUSY);
+        fs::permissions(m_folder, fs::perms::owner_all, error);
         const std::string text = json{{"format", formatName},
-                                      {"version", 1},
+                                      {"version", formatVersion},
                                       {"model", m_drive.model},
                                       {"serial", m_drive.serial},
                                       {"means", meansNames[static_cast<std::size_t>(setting.means)]},
                                       {"recovery_ms", setting.limit / std::chrono::milliseconds{1}}}
-                                     .dump() +
+                                     .dump(-1, ' ', false, json::error_handler_t::replace) +
                                  '\n';
-        if (ftruncate(m_file, 0) != 0 ||
-            pwrite(m_file, text.data(), text.size(), 0) != static_cast<ssize_t>(text.size()) ||
-            fsync(m_file) != 0)
-            return failed(errno);
-        syncFolder();
+        const auto place = judgePlace(m_path, m_rules);
+        if (!place)
+            return tl::unexpected(place.error());
+        if (auto written = writeDurably(place->entry(), text, place->recheck); !written)
+            return written;
+        if (!lock())
+            return tl::unexpected(systemError("writing down the drive's own setting in", m_path, EBUSY));
         return {};
     }
 
     // False where another holds it.
     bool lock() {
-        m_file = open(m_path.c_str(), O_RDWR | O_CLOEXEC);
-        return m_file >= 0 && flock(m_file, LOCK_EX | LOCK_NB) == 0;
+        if (m_path.empty())
+            return true;
+        m_file.reset(open(m_path.c_str(), O_RDONLY | O_NOFOLLOW | O_CLOEXEC));
+        return m_file && flock(m_file.get(), LOCK_EX | LOCK_NB) == 0;
     }
 
     void paid() {
-        unlink(m_path.c_str());
-        syncFolder();
-        letGo();
+        m_remembered.reset();
+        if (!m_path.empty())
+            if (const auto place = judgePlace(m_path, m_rules))
+                (void)removeDurably(place->entry());
+        m_file.reset();
     }
-
-    [[nodiscard]] const std::string& path() const { return m_path; }
 
 private:
-    void letGo() {
-        if (m_file >= 0)
-            close(m_file);
-        m_file = -1;
-    }
-    void syncFolder() const {
-        const int folder = open(m_folder.c_str(), O_RDONLY | O_DIRECTORY | O_CLOEXEC);
-        if (folder < 0)
-            return;
-        fsync(folder);
-        close(folder);
-    }
-    Result<void> failed(int error) {
-        letGo();
-        return tl::unexpected(systemError("writing down the drive's own setting in", m_path, error));
+    [[nodiscard]] Result<std::optional<RecoverySetting>> invalid(std::string why) const {
+        return tl::unexpected(
+            Error{Error::Kind::refusedUnsafe, "reading what is owed to the drive,", m_path, std::move(why),
+                  "Nothing was sent to the drive. Look at the file, and remove it if it is none of "
+                  "yours; switching the drive off brings its own setting back."});
     }
 
     DriveIdentity m_drive;
+    PlaceRules m_rules;
     std::string m_folder;
     std::string m_path;
-    int m_file = -1;
+    Descriptor m_file;
+    std::optional<RecoverySetting> m_remembered;
 };
 
 bool canBeOwed(const Target& target) {
@@ -135,20 +150,18 @@ bool canBeOwed(const Target& target) {
 
 // The way to the drive's own word, for changing its state.
 Result<CommandPath> openForChange(const Target& target, const std::stop_token& stop) {
-    auto way = openCommandPath(target, false, stop);
+    auto way = openCommandPath(target, false, stop, Admission::stateToo);
     if (way && !way->link)
         return tl::unexpected(Error{Error::Kind::unusable, "asking how long the drive tries to read,",
                                     target.name, "it takes no commands here",
                                     "The scan goes on; the drive takes as long as it likes."});
-    if (way)
-        way->link->admit(Admission::stateToo);
     return way;
 }
 
 class Keeper final : public RecoveryTime {
 public:
     Keeper(const Target& target, const std::string& folder)
-        : m_target(target), m_folder(folder), m_debt(target.identity, folder) {}
+        : m_target(target), m_folder(folder), m_debt(target, folder) {}
     ~Keeper() override { Keeper::restore(settingPatience); }
     Keeper(const Keeper&) = delete;
     Keeper& operator=(const Keeper&) = delete;
@@ -158,8 +171,10 @@ public:
             return tl::unexpected(opened.error());
         Enquiry enquiry(*m_way.link, m_way.speaks, m_way.path, settingPatience, stop);
         if (!m_owed) {
-            auto before =
-                m_debt.owed() ? Result<RecoverySetting>(*m_debt.owed()) : readRecoverySetting(enquiry);
+            const auto owed = m_debt.owed();
+            if (!owed)
+                return tl::unexpected(owed.error());
+            const auto before = *owed ? Result<RecoverySetting>(**owed) : readRecoverySetting(enquiry);
             if (!before)
                 return tl::unexpected(before.error());
             if (auto written = m_debt.take(*before); !written)
@@ -218,19 +233,29 @@ std::shared_ptr<RecoveryTime> recoveryTimeOf(const Target& target, const std::st
     return std::make_shared<Keeper>(target, folder);
 }
 
+Result<std::optional<Nanoseconds>> owedRecoveryTime(const Target& target, const std::string& folder) {
+    if (!canBeOwed(target) || target.simulated())
+        return std::nullopt;
+    return Debt(target, folder).owed().map([](const auto& owed) {
+        return owed ? std::optional(owed->limit) : std::nullopt;
+    });
+}
+
 Result<bool> settleRecoveryDebt(const Target& target, const std::string& folder,
                                 const std::stop_token& stop) {
     if (!canBeOwed(target))
         return false;
-    Debt debt(target.identity, folder);
+    Debt debt(target, folder);
     const auto owed = debt.owed();
-    if (!owed || !debt.lock())
+    if (!owed)
+        return tl::unexpected(owed.error());
+    if (!*owed || !debt.lock())
         return false;
     auto way = openForChange(target, stop);
     if (!way)
         return tl::unexpected(way.error());
     Enquiry enquiry(*way->link, way->speaks, way->path, settingPatience, stop);
-    if (const auto now = writeRecoverySetting(enquiry, *owed); !now)
+    if (const auto now = writeRecoverySetting(enquiry, **owed); !now)
         return tl::unexpected(now.error());
     debt.paid();
     return true;

@@ -13,6 +13,11 @@ namespace orbita {
 // Debts are kept in `folder`.
 std::shared_ptr<RecoveryTime> recoveryTimeOf(const Target& target, const std::string& folder);
 
+// How long the drive would try by its own setting, where that is still owed to it from an earlier run;
+// nothing where it is not. Asks the record, not the drive. Errors: a record that is not valid, not ours, or
+// of another version.
+Result<std::optional<Nanoseconds>> owedRecoveryTime(const Target& target, const std::string& folder);
+
 // Puts back the setting of a drive that was left shortened by a crash. True where there was one to put back;
 // a debt that a running scan still holds is left to it. Errors: the drive did not take it; the debt stays.
 Result<bool> settleRecoveryDebt(const Target& target, const std::string& folder,

@@ -1,14 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/target/target.h"
 
+#include "core/base/text.h"
 #include "core/drive/ata_drive.h"
 #include "core/drive/command_drives.h"
 #include "core/drive/link/reader_link.h"
 #include "core/drive/plain_drive.h"
+#include "core/image/saved_image.h"
 #include "core/sim/sim_link.h"
 
 #include <cerrno>
+#include <fcntl.h>
 #include <sys/stat.h>
+#include <sys/sysmacros.h>
 
 namespace orbita {
 
@@ -42,13 +46,14 @@ Target simulatedTarget(std::string name, sim::Scenario scenario, fs::path file) 
     return target;
 }
 
-CommandPath simulatedPath(const Target& target, bool paced) {
+CommandPath simulatedPath(const Target& target, bool paced, Admission admission = Admission::readingOnly) {
     const sim::Scenario& scenario = *target.scenario;
     const double speed = paced ? toSeconds(scenario.undisturbedDuration()) / scenario.playbackSeconds : 0;
     CommandPath way;
     way.path = target.name;
     way.attachment = scenario.attachment;
     way.link = std::make_unique<sim::SimLink>(scenario, speed, target.condition);
+    way.link->admit(admission);
     switch (scenario.front) {
     case sim::Front::ata:
         way.speaks = Protocol::ata;
@@ -89,6 +94,7 @@ void Target::take(const AttachedDrive& drive) {
     commandNode = drive.commandNode;
     maxCommandBytes = drive.maxCommandBytes;
     readOnly = drive.readOnly;
+    generation = drive.generation;
     partition = drive.partition;
     remarks = drive.remarks;
 }
@@ -120,6 +126,31 @@ Result<std::vector<Target>> demoTargets(const fs::path& folder) {
     return targets;
 }
 
+namespace {
+
+// What Orbita writes begins with its format; a scan, a map or a ledger is no drive, though its bytes could be
+// read.
+Result<void> refuseOwnFormat(const std::string& path) {
+    const Descriptor file(open(path.c_str(), O_RDONLY | O_NONBLOCK | O_CLOEXEC));
+    std::string start(256, '\0');
+    const ssize_t n = file ? pread(file.get(), start.data(), start.size(), 0) : 0;
+    start.resize(n > 0 ? static_cast<std::size_t>(n) : 0);
+    const bool isDocument = start.rfind('{', 0) == 0 && start.find("\"format\"") != std::string::npos &&
+                            start.find("\"orbita-") != std::string::npos;
+    const bool isCasebook =
+        start.rfind("SQLite format 3", 0) == 0 && start.size() >= 72 && start.compare(68, 4, "ORBC") == 0;
+    if (!isDocument && !isCasebook)
+        return {};
+    return tl::unexpected(
+        Error{Error::Kind::badCall, "scanning", path,
+              isCasebook ? "it is a casebook of Orbita's"
+                         : "it is a file that Orbita has written, no image of a drive",
+              isDocument ? "A scan is opened in the window; \"sim:\" before the path names a scenario."
+                         : "\"orbita-cli casebook\" shows what is in it."});
+}
+
+} // namespace
+
 Result<Target> findTarget(const std::string& name) {
     if (name.rfind("demo:", 0) == 0)
         return findDemo(name);
@@ -140,7 +171,11 @@ Result<Target> findTarget(const std::string& name) {
         target.identity = device->identity;
         target.take(*device);
     } else if (S_ISREG(status.st_mode)) {
-        target.identity.model = fs::path(name).filename().string();
+        if (auto own = refuseOwnFormat(name); !own)
+            return tl::unexpected(std::move(own.error()));
+        if (const auto map = SavedImage::look(name))
+            target.incompleteImage = map->heldSectors() != map->drive().capacity;
+        target.identity.model = cleanText(fs::path(name).filename().string());
         target.identity.attachment = "file";
         target.identity.capacity.value = static_cast<std::uint64_t>(status.st_size) / 512;
     }
@@ -156,8 +191,12 @@ Result<std::unique_ptr<Drive>> openByCommands(CommandPath way, const DriveIdenti
 
 // By its own commands where it takes them, for only then errors come with the drive's own words.
 Result<std::unique_ptr<Drive>> openReal(const Target& target, const std::stop_token& stop) {
-    if (target.commandNode.empty() || target.partition)
-        return openPlainDrive(target.name, target.identity, openPatience, stop);
+    if (target.commandNode.empty() || target.partition) {
+        auto drive = openPlainDrive(target.name, target.identity, openPatience, stop);
+        if (drive && target.incompleteImage)
+            (*drive)->addNote(AccessNote::incompleteImage);
+        return drive;
+    }
     if (auto way = openCommandPath(target, false, stop)) {
         auto drive = openByCommands(std::move(*way), target.identity);
         // A drive that does not answer here does not answer there.
@@ -181,9 +220,10 @@ Result<std::unique_ptr<Drive>> openTarget(const Target& target, bool paced, cons
     return openAtaDrive(std::move(way.link), target.name, target.scenario->attachment, openPatience);
 }
 
-Result<CommandPath> openCommandPath(const Target& target, bool paced, const std::stop_token& stop) {
+Result<CommandPath> openCommandPath(const Target& target, bool paced, const std::stop_token& stop,
+                                    Admission admission) {
     if (target.simulated())
-        return simulatedPath(target, paced);
+        return simulatedPath(target, paced, admission);
     CommandPath way;
     way.path = target.name;
     way.attachment = target.identity.attachment;
@@ -192,7 +232,7 @@ Result<CommandPath> openCommandPath(const Target& target, bool paced, const std:
         return way;
     const bool isNvme = target.commandNode.rfind("/dev/nvme", 0) == 0;
     auto opened = openReaderLink(target.commandNode, commandPatience, stop,
-                                 isNvme ? ReaderWay::nvme : ReaderWay::scsiGeneric);
+                                 isNvme ? ReaderWay::nvme : ReaderWay::scsiGeneric, admission);
     if (!opened)
         return tl::unexpected(opened.error());
     way.link = std::move(opened->link);
@@ -206,14 +246,25 @@ LbaSpan sectorsOf(const DrivePart& part, const DriveIdentity& drive) {
     return intersection(spanBetween({part.firstByte / drive.logicalBytes}, {end}), drive.whole());
 }
 
-Result<void> checkExportPlace(const fs::path& path, const Target& target) {
-    const bool onScenario = target.simulated() && fs::exists(path) && fs::exists(target.scenarioFile) &&
-                            fs::equivalent(path, target.scenarioFile);
-    if (!onScenario && (target.simulated() || !liesOn(path, target.name)))
+std::vector<std::string> claimsOf(const Target& target) {
+    struct stat s {};
+    // Each simulated drive is one of its own.
+    if (target.simulated() || stat(target.name.c_str(), &s) != 0)
         return {};
-    return tl::unexpected(Error{Error::Kind::refusedUnsafe, "writing to", path.string(),
-                                "it lies on the drive under test, " + target.name,
-                                "Nothing may be written there; choose a place on another drive."});
+    if (!S_ISBLK(s.st_mode))
+        return {"the file " + std::to_string(s.st_dev) + ':' + std::to_string(s.st_ino)};
+    return {"the drive " + std::to_string(major(s.st_rdev)) + ':' + std::to_string(minor(s.st_rdev))};
+}
+
+PlaceRules rulesFor(const Target& target, PlaceFor purpose) {
+    PlaceRules rules;
+    rules.purpose = purpose;
+    rules.untoldToo = target.untoldPlacesToo;
+    if (target.simulated())
+        rules.spared.push_back(target.scenarioFile.string());
+    else
+        rules.device = target.name;
+    return rules;
 }
 
 } // namespace orbita

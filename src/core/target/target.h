@@ -5,6 +5,7 @@
 #include "core/drive/drive.h"
 #include "core/drive/enquiry.h"
 #include "core/inventory/inventory.h"
+#include "core/inventory/place.h"
 #include "core/sim/condition.h"
 
 #include <filesystem>
@@ -18,14 +19,19 @@ struct Target {
     std::vector<DriveUse> uses;
     std::vector<DrivePart> parts;
     bool readOnly = false;
+    std::string generation; // see AttachedDrive
     std::vector<Remark> remarks;
     bool partition = false; // a part of a drive: read through the block layer
     std::string backingFile;
+    bool incompleteImage = false;          // a saved image whose map says that it lacks sectors
     std::string commandNode;               // see AttachedDrive
     std::uint32_t maxCommandBytes = 0;     // see AttachedDrive
     std::optional<sim::Scenario> scenario; // of a simulated drive
     std::filesystem::path scenarioFile;
     std::shared_ptr<sim::Condition> condition; // of a simulated drive: what it knows of itself
+    // Files may also be where the devices behind a place cannot be told: somebody insists that they are not
+    // this drive.
+    bool untoldPlacesToo = false;
 
     [[nodiscard]] bool simulated() const { return scenario.has_value(); }
     void take(const AttachedDrive& drive);
@@ -45,13 +51,18 @@ Result<Target> findTarget(const std::string& name);
 Result<std::unique_ptr<Drive>> openTarget(const Target& target, bool paced, const std::stop_token& stop = {});
 
 // Opens the way to the drive's own word, for vitals and self-tests. Comes back speaking Protocol::plain, with
-// no link, where the device takes no commands. Errors as openTarget; no permission says what would help.
-Result<CommandPath> openCommandPath(const Target& target, bool paced, const std::stop_token& stop = {});
+// no link, where the device takes no commands. `admission` is settled with it. Errors as openTarget; no
+// permission says what would help.
+Result<CommandPath> openCommandPath(const Target& target, bool paced, const std::stop_token& stop = {},
+                                    Admission admission = Admission::readingOnly);
 
 // The sectors that a partition takes, as far as they lie on the drive.
 LbaSpan sectorsOf(const DrivePart& part, const DriveIdentity& drive);
 
-// Refuses a place for results that lies on the drive to be scanned.
-Result<void> checkExportPlace(const std::filesystem::path& path, const Target& target);
+// What no two scans may use at once; see core/base/claim.h.
+std::vector<std::string> claimsOf(const Target& target);
+
+// Where a file may be while this drive is tested: nowhere on it, and not in the place of its scenario.
+PlaceRules rulesFor(const Target& target, PlaceFor purpose = PlaceFor::result);
 
 } // namespace orbita

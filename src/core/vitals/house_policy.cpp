@@ -1,12 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/vitals/house_policy.h"
 
-#include <cerrno>
+#include "core/base/read_file.h"
+
 #include <cstdlib>
 #include <filesystem>
-#include <fstream>
 #include <nlohmann/json.hpp>
-#include <sstream>
 
 namespace orbita {
 
@@ -142,11 +141,9 @@ Result<HousePolicy> parsePolicy(const std::string& text, const std::string& orig
 }
 
 Result<HousePolicy> loadPolicy(const std::string& path) {
-    std::ifstream file(path);
-    std::ostringstream text;
-    if (!(text << file.rdbuf()) || !file)
-        return tl::unexpected(systemError("reading the house policy", path, errno == 0 ? ENOENT : errno));
-    return parsePolicy(text.str(), path);
+    constexpr std::uint64_t mostBytes = 4U << 20U;
+    const auto text = readWholeFile(path, "the house policy", mostBytes);
+    return text ? parsePolicy(*text, path) : tl::unexpected(text.error());
 }
 
 std::string housePolicyPath() {

@@ -5,7 +5,6 @@
 #include "core/drive/ata/taskfile.h"
 #include "core/drive/link/command_gate.h"
 #include "core/drive/plain/read_block.h"
-#include "support/scripted_link.h"
 
 #include <random>
 
@@ -82,35 +81,6 @@ private slots:
         const CommandBlock block = plain::readBlock(1ULL << 40U, 4096);
         QCOMPARE(plain::offsetOf(block), 1ULL << 40U);
         QCOMPARE(plain::lengthOf(block), 4096U);
-    }
-    void refusedCommandsNeverLeave() {
-        test::ScriptedLink link(
-            [](const CommandBlock&) { return test::Scripted{{.carried = Carried::answered}}; });
-        Request write;
-        write.block = ata::readDmaExt({0}, 8);
-        write.block.bytes[2] = std::byte{0x35}; // WRITE DMA EXT
-        write.tag = 2;
-        Request read;
-        read.block = ata::readDmaExt({0}, 8);
-        read.haltAfter = std::chrono::seconds{8};
-        const std::array<Request, 3> requests = {read, write, read};
-        link.submit(requests);
-        std::array<Reply, 4> replies{};
-        std::size_t n = 0;
-        std::size_t refused = 0;
-        while (n < 3) {
-            const std::size_t got = link.reap(std::span(replies).subspan(n), std::chrono::milliseconds{10});
-            for (std::size_t i = n; i < n + got; ++i)
-                if (replies[i].carried == Carried::refused) {
-                    QCOMPARE(replies[i].tag, std::uint64_t{2});
-                    ++refused;
-                }
-            n += got;
-        }
-        QCOMPARE(refused, std::size_t{1});
-        QCOMPARE(link.sent().size(), std::size_t{2});
-        for (const CommandBlock& block : link.sent())
-            QCOMPARE(ata::opcodeOf(block), ata::opcode::readDmaExt);
     }
 };
 

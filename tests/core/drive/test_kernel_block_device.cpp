@@ -295,9 +295,9 @@ private slots:
         const auto target = findTarget(device);
         const bool refused =
             mounted && target &&
-            !checkExportPlace((mountPoint + "/scan.json").toStdString(), *target).has_value();
+            !judgePlace((mountPoint + "/scan.json").toStdString(), rulesFor(*target)).has_value();
         const bool elsewhere =
-            target && checkExportPlace(dir.filePath("scan.json").toStdString(), *target).has_value();
+            target && judgePlace(dir.filePath("scan.json").toStdString(), rulesFor(*target)).has_value();
         if (mounted)
             run("umount", {mountPoint});
         run("losetup", {"-d", loop.output});

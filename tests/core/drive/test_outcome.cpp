@@ -178,12 +178,34 @@ private slots:
         QCOMPARE(judgeNvme(reply).outcome, outcome);
     }
     void whatWasNotSentSaysNothing() {
-        for (const Carried carried : {Carried::withdrawn, Carried::refused}) {
+        for (const auto& [carried, outcome] : {std::pair{Carried::withdrawn, Outcome::withdrawn},
+                                               std::pair{Carried::refused, Outcome::barred}}) {
             Reply reply;
             reply.carried = carried;
-            QCOMPARE(judgeAta(reply).outcome, Outcome::withdrawn);
-            QCOMPARE(judgePlain(reply).outcome, Outcome::withdrawn);
+            QCOMPARE(judgeAta(reply).outcome, outcome);
+            QCOMPARE(judgePlain(reply).outcome, outcome);
         }
+    }
+    // The drive may be another one from then on.
+    void aChangedMediumIsToldFromAReset() {
+        for (unsigned asc = 0; asc < 256; ++asc)
+            for (unsigned ascq = 0; ascq < 256; ++ascq) {
+                Reply reply;
+                reply.carried = Carried::answered;
+                reply.status = scsi::status::checkCondition;
+                const auto sense = scsi::encodeSense({scsi::senseKey::unitAttention,
+                                                      static_cast<std::uint8_t>(asc),
+                                                      static_cast<std::uint8_t>(ascq),
+                                                      {},
+                                                      {},
+                                                      false,
+                                                      {}},
+                                                     false);
+                std::copy(sense.begin(), sense.end(), reply.bytes.begin());
+                const bool changed = asc == 0x28 || (asc == 0x2A && ascq == 0x09) ||
+                                     (asc == 0x3F && (ascq == 0x03 || ascq == 0x0E));
+                QCOMPARE(judgeScsi(reply).outcome, changed ? Outcome::mediumChanged : Outcome::interrupted);
+            }
     }
 };
 

@@ -398,6 +398,21 @@ private slots:
             kill(pid, SIGCONT);
         QVERIFY2(tookMs <= 200, qPrintable(QString::number(tookMs)));
     }
+    // One whose parent has gone before it could ask reads for nobody; one that is called otherwise than by a
+    // link does nothing.
+    void aReaderWorksForItsParentOnly() {
+        const auto ends = [](const QStringList& arguments) {
+            QProcess reader;
+            reader.start(QCoreApplication::applicationDirPath() + "/orbita-reader", arguments);
+            return reader.waitForFinished(10'000) ? reader.exitCode() : -1;
+        };
+        const QString me = QString::number(getpid());
+        QCOMPARE(ends({"plain", "reading", "1", "/dev/null"}), 0);
+        QCOMPARE(ends({"sideways", "reading", me, "/dev/null"}), 2);
+        QCOMPARE(ends({"plain", "writing", me, "/dev/null"}), 2);
+        QCOMPARE(ends({"plain", "reading", "nobody", "/dev/null"}), 2);
+        QCOMPARE(ends({"plain", "/dev/null"}), 2);
+    }
 };
 
 QTEST_GUILESS_MAIN(TestReaderLink)

@@ -289,16 +289,6 @@ private slots:
         QVERIFY(find(inventory.look(std::chrono::seconds{20}), "/dev/sdh")->has(RemarkKind::silent));
         QVERIFY(timer.elapsed() < 15'000);
     }
-    void exportOntoTheImageItselfIsFound() {
-        QTemporaryDir dir;
-        QFile image(dir.filePath("image"));
-        QVERIFY(image.open(QIODevice::WriteOnly) && image.resize(4096));
-        const std::string path = image.fileName().toStdString();
-        QVERIFY(liesOn(path, path));
-        QVERIFY(QFile::link(image.fileName(), dir.filePath("link")));
-        QVERIFY(liesOn(dir.filePath("link").toStdString(), path));
-        QVERIFY(!liesOn(dir.filePath("results.json").toStdString(), path));
-    }
 };
 
 QTEST_APPLESS_MAIN(TestInventory)

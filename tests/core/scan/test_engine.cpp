@@ -116,8 +116,69 @@ private slots:
         runScan(*d.drive, smallBlocks());
         QVERIFY(d.link->sent().size() > sectors / block);
         for (const CommandBlock& command : d.link->sent()) {
-            QCOMPARE(classOf(command), CommandClass::mediumReading);
+            QCOMPARE(classOf(command, {{}, plain::lengthOf(command)}), CommandClass::mediumReading);
             QVERIFY(plain::isRead(command));
+        }
+        QCOMPARE(d.link->refusals(), std::uint64_t{0}); // nor was anything else tried
+    }
+    // Nothing is read of a drive before the scan is on disk, or that was tried.
+    void theFirstBlockWaitsUntilTheScanIsKept() {
+        ScriptedLink* link = nullptr;
+        const DriveOpener opener = [&](const std::stop_token&) -> Result<std::unique_ptr<Drive>> {
+            ScriptedDrive d = scripted([](const CommandBlock&) { return good(); });
+            link = d.link;
+            return std::move(d.drive);
+        };
+        ScanAids aids;
+        aids.firstKept = std::make_shared<FirstKept>();
+        const auto kept = aids.firstKept;
+        const ScanSession session(opener, smallBlocks(), aids);
+        QTRY_VERIFY(session.record().plate != nullptr); // there is something to keep
+        QTest::qWait(50);
+        QVERIFY(link->sent().empty());
+        kept->tell();
+        QTRY_VERIFY(session.ended());
+        QCOMPARE(session.record().status.ended, Ended::complete);
+        QCOMPARE(session.record().status.blocksDone, std::uint64_t{sectors / block});
+    }
+    // A capacity that no drive has is an error for that drive, and takes no memory.
+    void absurdCapacitiesAreErrors() {
+        for (const std::uint64_t capacity :
+             {std::uint64_t{1} << 62U, ~std::uint64_t{0}, (std::uint64_t{7} << 60U) / 512}) {
+            DriveIdentity identity;
+            identity.capacity.value = capacity;
+            DriveLimits limits;
+            limits.maxSectors = 8192;
+            const auto plan = settlePlan(smallBlocks(), identity, limits);
+            QVERIFY(!plan.has_value() && !plan.error().advice.empty());
+        }
+    }
+    // A command that the gate does not let pass is a fault of Orbita's: it ends the scan by that name.
+    void aCommandThatMustNotBeSentEndsTheScan() {
+        struct WritingCodec {
+            static CommandBlock command(ReadWay /*way*/, const LbaSpan& span,
+                                        std::uint32_t /*logicalBytes*/) {
+                CommandBlock write = scsi::read16(span.first, static_cast<std::uint32_t>(span.count.value));
+                write.bytes[0] = std::byte{0x8A}; // WRITE(16)
+                return write;
+            }
+            static Judged judge(const Reply& reply) { return judgeScsi(reply); }
+        };
+        DriveIdentity identity;
+        identity.capacity.value = sectors;
+        DriveLimits limits;
+        limits.maxSectors = 8192;
+        for (const ScanOrder order : {ScanOrder::forward, ScanOrder::careful}) {
+            auto owned = std::make_unique<ScriptedLink>([](const CommandBlock&) { return good(); });
+            ScriptedLink* link = owned.get();
+            LinkedDrive<WritingCodec> drive(std::move(owned), identity, limits);
+            ScanPlan plan = smallBlocks();
+            plan.order = order;
+            const ScanRecord record = runScan(drive, plan);
+            QCOMPARE(record.status.ended, Ended::barred);
+            QVERIFY(link->sent().empty());
+            QVERIFY(link->refusals() >= 1);
+            QVERIFY(record.ledger.empty());
         }
     }
     void splittingByTheKernelIsSaid() {

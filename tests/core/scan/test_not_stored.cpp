@@ -22,7 +22,8 @@ constexpr std::uint64_t sectors = 800'000;
 // Refuses to read where nothing is written, as some zoned drives do.
 class RefusingLink final : public Link {
 public:
-    RefusingLink(std::unique_ptr<Link> link, LbaSpan refused) : m_link(std::move(link)), m_refused(refused) {}
+    RefusingLink(std::unique_ptr<Link> link, LbaSpan refused)
+        : Link({Protocol::scsi}), m_link(std::move(link)), m_refused(refused) {}
     void withdrawQueued() override { m_link->withdrawQueued(); }
     void abandon() override { m_link->abandon(); }
     [[nodiscard]] std::size_t queueLimit() const override { return 1; }
@@ -55,7 +56,7 @@ private:
 // A drive that can forget and tells of it in small portions, or always of the same one.
 class MorselLink final : public Link {
 public:
-    explicit MorselLink(bool standsStill) : m_standsStill(standsStill) {}
+    explicit MorselLink(bool standsStill) : Link({Protocol::scsi}), m_standsStill(standsStill) {}
     void withdrawQueued() override {}
     void abandon() override {}
     [[nodiscard]] std::size_t queueLimit() const override { return 1; }

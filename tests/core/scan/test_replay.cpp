@@ -20,7 +20,7 @@ private slots:
     void growsToTheFinishedScan() {
         QFETCH(int, order);
         sim::Scenario scenario = smallScenario(600'000);
-        for (const std::uint64_t at : {40'000, 300'000, 555'000}) {
+        for (const std::uint64_t at : {40'000U, 300'000U, 555'000U}) {
             sim::Defect defect;
             defect.kind = at == 300'000 ? sim::DefectKind::slow : sim::DefectKind::unreadable;
             defect.span = {{at}, {8}};

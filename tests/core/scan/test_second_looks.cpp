@@ -96,7 +96,7 @@ private slots:
         QCOMPARE(entryAt(record, 80'000)->grade, Grade::straining);
         QCOMPARE(entryAt(record, 120'000)->standing, Standing::passing);
         QCOMPARE(entryAt(record, 160'000)->standing, Standing::passing);
-        for (const std::uint64_t lba : {40'000, 80'000, 120'000, 160'000})
+        for (const std::uint64_t lba : {40'000U, 80'000U, 120'000U, 160'000U})
             QCOMPARE(record.plate->at(lba / block).standing, entryAt(record, lba)->standing);
         QCOMPARE(record.status.toMeasureAgain, std::uint64_t{0});
         // One bad day of a block is nothing against the drive.

@@ -23,7 +23,7 @@ constexpr std::uint32_t block = 128;
 class RecordingLink final : public Link {
 public:
     RecordingLink(const sim::Scenario& scenario, std::map<CommandClass, std::uint64_t>& sent)
-        : m_link(scenario), m_sent(sent) {}
+        : Link({Protocol::ata}), m_link(scenario), m_sent(sent) {}
     void withdrawQueued() override { m_link.withdrawQueued(); }
     void abandon() override { m_link.abandon(); }
     bool handOverReads(std::uint32_t bytes) override { return m_link.handOverReads(bytes); }
@@ -34,7 +34,7 @@ public:
 protected:
     void send(std::span<const Request> requests) override {
         for (const Request& request : requests)
-            ++m_sent[classOf(request.block, request.parameters)];
+            ++m_sent[classOf(request.block, {request.parameters, request.expected})];
         m_link.submit(requests);
     }
     std::size_t collect(std::span<Reply> replies, Nanoseconds patience) override {
@@ -134,6 +134,7 @@ class TestTruth : public QObject {
 private slots:
     void ofAThousandDrives() {
         std::map<CommandClass, std::uint64_t> sent;
+        std::uint64_t refused = 0;
         std::uint64_t right = 0;
         std::uint64_t placed = 0;
         std::uint64_t blocks = 0;
@@ -150,6 +151,7 @@ private slots:
             plan.order = std::array{ScanOrder::forward, ScanOrder::careful, ScanOrder::backward,
                                     ScanOrder::forward}[seed % 4];
             const ScanRecord record = runScan(drive, plan);
+            refused += drive.link().refusals();
             QVERIFY2(record.status.ended == Ended::complete, where);
             // Unreadable exactly.
             std::set<std::uint64_t> confirmed;
@@ -196,6 +198,7 @@ private slots:
               static_cast<unsigned long long>(blocks));
         QVERIFY(sent[CommandClass::mediumReading] > drives * (sectors / block));
         QCOMPARE(sent.size(), std::size_t{1}); // of any other class, none
+        QCOMPARE(refused, std::uint64_t{0});   // nor was any other tried
     }
     // Weeks of the drive's time in one go: everything that can go wrong, again and again, on a large drive.
     void soak() {

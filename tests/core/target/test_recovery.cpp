@@ -143,6 +143,60 @@ private slots:
         QVERIFY(debtIn(aside).empty());
         QVERIFY(!*settleRecoveryDebt(target, folder));
     }
+    // A record that is not valid, not ours or of another version sends nothing to any drive, and is told.
+    void onlyAValidRecordIsPaid_data() {
+        QTest::addColumn<QByteArray>("record");
+        const auto record = [](const char* ms, int version = 1, const char* means = "mode-page") {
+            return QByteArray("{\"format\":\"orbita-owed-setting\",\"version\":") +
+                   QByteArray::number(version) + ",\"model\":\"Test Tern\",\"serial\":\"R-1\",\"means\":\"" +
+                   means + "\",\"recovery_ms\":" + ms + "}";
+        };
+        QTest::newRow("another version") << record("7000", 999);
+        QTest::newRow("no version") << QByteArray(record("7000")).replace("\"version\":1,", "");
+        QTest::newRow("wrapped round") << record("4294967396");
+        QTest::newRow("more than the page holds") << record("65536");
+        QTest::newRow("negative") << record("-1");
+        QTest::newRow("a text") << record("\"7000\"");
+        QTest::newRow("no such means") << record("7000", 1, "hammer");
+        QTest::newRow("another drive") << QByteArray(record("7000")).replace("R-1", "R-2");
+        QTest::newRow("no JSON") << QByteArray("7000");
+        QTest::newRow("nothing") << QByteArray();
+    }
+    void onlyAValidRecordIsPaid() {
+        QFETCH(QByteArray, record);
+        const QTemporaryDir dir;
+        sim::Scenario scenario = smallDrive(sim::Front::scsi);
+        scenario.identity.model = "Test Tern";
+        scenario.identity.serial = "R-1";
+        const Target target = targetOf(scenario);
+        target.condition->setRecoveryLimitMs(1234);
+        QFile file(dir.filePath("Test_Tern-R-1.json"));
+        QVERIFY(file.open(QIODevice::WriteOnly) && file.write(record) == record.size());
+        file.close();
+        const auto settled = settleRecoveryDebt(target, dir.path().toStdString());
+        QVERIFY(!settled.has_value());
+        QVERIFY(!settled.error().advice.empty());
+        QCOMPARE(target.condition->recoveryLimitMs(), 1234U);
+        QVERIFY(file.exists() && file.size() == record.size()); // left as it is
+        // Nor does a scan that would change the setting begin to, for what it was before is not certain.
+        const auto keeper = recoveryTimeOf(target, dir.path().toStdString());
+        QVERIFY(!keeper->shorten(std::chrono::seconds{1}, {}).has_value());
+        QCOMPARE(target.condition->recoveryLimitMs(), 1234U);
+    }
+    void aLinkIsNoRecord() {
+        const QTemporaryDir dir;
+        const QTemporaryDir other;
+        sim::Scenario scenario = smallDrive(sim::Front::scsi);
+        scenario.identity.model = "Test Tern";
+        scenario.identity.serial = "R-1";
+        const Target target = targetOf(scenario);
+        const QString mine = other.filePath("mine");
+        QFile(mine).open(QIODevice::WriteOnly);
+        QVERIFY(QFile::link(mine, dir.filePath("Test_Tern-R-1.json")));
+        const auto keeper = recoveryTimeOf(target, dir.path().toStdString());
+        QVERIFY(!keeper->shorten(std::chrono::seconds{1}, {}).has_value());
+        QCOMPARE(QFileInfo(mine).size(), qint64{0});
+    }
     void careful() {
         const QTemporaryDir dir;
         sim::Scenario scenario = smallScenario(600'000);

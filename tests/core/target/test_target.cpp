@@ -75,11 +75,16 @@ private slots:
     }
     void holdingWhatIsNoDriveIsToldAndHarmless() {
         const std::string path = image("held");
-        const auto held = holdReadOnly(path, true, std::chrono::seconds{10});
+        const auto held = setReadOnlyFlags({{path, true}}, std::chrono::seconds{10});
         QVERIFY(!held);
         QVERIFY(held.error().on == path);
-        const auto missing = holdReadOnly(path + "-not-there", true, std::chrono::seconds{10});
-        QVERIFY(!missing);
+        QVERIFY(!setReadOnlyFlags({{path + "-not-there", true}}, std::chrono::seconds{10}));
+        // Of what is in use, nothing is promised that would not hold.
+        AttachedDrive used;
+        used.identity.path = path;
+        used.uses.push_back({UseKind::mounted, "sda1", "/home"});
+        const auto refused = holdReadOnly(used, std::chrono::seconds{10});
+        QVERIFY(!refused && refused.error().answer.find("goes on writing") != std::string::npos);
         QCOMPARE(QFileInfo(QString::fromStdString(path)).size(), qint64{1 << 20});
     }
     void whatCannotBeOpenedIsNotSilent() {

@@ -4,37 +4,14 @@
 
 #include "core/base/clock.h"
 #include "core/base/error.h"
+#include "core/drive/link/command_gate.h"
 
 #include <array>
 #include <cstddef>
+#include <deque>
 #include <span>
-#include <vector>
 
 namespace orbita {
-
-enum class Protocol : std::uint8_t {
-    plain,     // Orbita's own 16-byte read block, see core/drive/plain/read_block.h
-    ata,       // a 20-byte Register Host to Device FIS, see core/drive/ata/taskfile.h
-    scsi,      // a command descriptor block of 6, 10, 12 or 16 bytes, see core/drive/scsi/commands.h
-    nvmeAdmin, // a 64-byte submission queue entry, see core/drive/nvme/commands.h
-    nvmeIo,    // the same, for an I/O queue
-};
-
-// Room for the longest block of any protocol, and for the longest answer.
-constexpr std::size_t commandBytes = 64;
-
-struct CommandBlock {
-    Protocol protocol = Protocol::plain;
-    std::array<std::byte, commandBytes> bytes{};
-
-    friend bool operator==(const CommandBlock&, const CommandBlock&) = default;
-};
-
-// What a link may send; see command_gate.h.
-enum class Admission : std::uint8_t {
-    readingOnly, // commands that read the medium, or what the drive says of itself
-    stateToo,    // also those that change the drive's state, never its medium: self-tests, time limits
-};
 
 struct Request {
     std::uint64_t tag = 0; // handed back in the reply
@@ -89,14 +66,20 @@ public:
     virtual ~Link() = default;
 
     // What this link may send from here on; readingOnly when made.
-    void admit(Admission admission) { m_admission = admission; }
-    [[nodiscard]] Admission admission() const { return m_admission; }
+    void admit(Admission admission) { m_gate.admit(admission); }
+    [[nodiscard]] Admission admission() const { return m_gate.admission(); }
 
-    // Queues commands. Those whose class the gate refuses (command_gate.h) come back `refused`.
+    // How many commands the gate has not let pass; each is a fault of whoever sent it.
+    [[nodiscard]] std::uint64_t refusals() const { return m_refusals; }
+
+    // Queues commands. One that the gate does not let pass (command_gate.h) comes back `refused` in its turn,
+    // and everything queued behind it `withdrawn`, until the refusal has been reaped: whoever sends what must
+    // not be sent is not trusted with the next.
     // Never more than queueLimit() may be outstanding.
     void submit(std::span<const Request> requests);
 
-    // Takes finished commands, waiting up to `patience` on the link's clock for the first. Returns how many.
+    // Takes finished commands in the order of submission, waiting up to `patience` on the link's clock for
+    // the first. Returns how many.
     std::size_t reap(std::span<Reply> replies, Nanoseconds patience);
 
     // Commands not yet sent come back withdrawn; the one in flight is let finish.
@@ -124,12 +107,30 @@ public:
     [[nodiscard]] virtual std::span<const std::byte> data() const { return {}; }
 
 protected:
+    // `speaks`: what the one device behind this link takes.
+    explicit Link(ProtocolSet speaks, Admission admission = Admission::readingOnly)
+        : m_gate(speaks, admission) {}
+
     virtual void send(std::span<const Request> requests) = 0;
     virtual std::size_t collect(std::span<Reply> replies, Nanoseconds patience) = 0;
 
 private:
-    std::vector<Reply> m_refused;
-    Admission m_admission = Admission::readingOnly;
+    // What was submitted and not sent, with how many were sent before it.
+    struct Unsent {
+        std::uint64_t after = 0;
+        Reply reply;
+    };
+    void keepBack(const Request& request, Carried carried);
+    void learn(const Reply& reply);
+
+    CommandGate m_gate;
+    std::deque<Unsent> m_unsent;
+    std::uint64_t m_sent = 0;
+    std::uint64_t m_collected = 0;
+    std::uint64_t m_refusals = 0;
+    bool m_refusing = false;                // a refusal waits to be reaped
+    std::optional<CommandBlock> m_learning; // whose answer the gate is to see
+    std::uint64_t m_learningTag = 0;
 };
 
 } // namespace orbita

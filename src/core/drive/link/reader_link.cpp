@@ -7,6 +7,8 @@
 
 #include <algorithm>
 #include <cerrno>
+#include <fcntl.h>
+#include <fmt/format.h>
 #include <sys/mman.h>
 #include <sys/wait.h>
 #include <unistd.h>
@@ -18,8 +20,8 @@ namespace {
 
 class ReaderLink final : public Link {
 public:
-    ReaderLink(pid_t pid, ReaderChannel* channel, bool handsOver)
-        : m_pid(pid), m_channel(channel), m_handsOver(handsOver) {}
+    ReaderLink(pid_t pid, ReaderChannel* channel, bool handsOver, ProtocolSet speaks, Admission admission)
+        : Link(speaks, admission), m_pid(pid), m_channel(channel), m_handsOver(handsOver) {}
 
     ReaderLink(const ReaderLink&) = delete;
     ReaderLink& operator=(const ReaderLink&) = delete;
@@ -73,15 +75,14 @@ protected:
             ChannelEntry& entry = m_channel->entries[m_submitted % channelEntries];
             entry.tag = request.tag;
             entry.block = request.block;
-            entry.admission = admission();
             entry.expectedBytes = request.expected;
             entry.handOver = m_handsOver && !isMediumRead(request.block);
             entry.toRing = m_slotBytes != 0 && isMediumRead(request.block) && request.expected <= m_slotBytes;
             entry.depth = m_depth;
-            entry.ringAt = m_submitted % m_slots * m_slotBytes;
-            entry.parameterBytes = static_cast<std::uint32_t>(
-                std::min<std::size_t>(request.parameters.size(), maxParameterBytes));
-            std::copy_n(request.parameters.begin(), entry.parameterBytes, m_channel->parameters.begin());
+            entry.ringAt = ringAt(m_submitted);
+            // The gate passes none that is longer.
+            entry.parameterBytes = static_cast<std::uint32_t>(request.parameters.size());
+            std::copy(request.parameters.begin(), request.parameters.end(), entry.parameters.begin());
             entry.haltAfterNs = request.haltAfter.count();
             entry.epoch = m_epoch;
             ++m_submitted;
@@ -102,16 +103,18 @@ protected:
             return failOutstanding(replies);
         std::size_t taken = 0;
         while (m_reaped != completed && taken < replies.size()) {
-            const ChannelEntry& entry = m_channel->entries[m_reaped++ % channelEntries];
+            // Only what the reader may say is taken from it; where things lie, this link knows by itself.
+            const ChannelEntry entry = m_channel->entries[m_reaped % channelEntries];
             if (entry.halted)
                 ++m_epoch;
             if (entry.handOver)
                 m_dataBytes = std::min(entry.transferredBytes, maxSharedBytes);
             replies[taken] = replyOf(entry);
-            if (entry.toRing && replies[taken].carried == Carried::answered)
+            if (entry.toRing && m_slotBytes != 0 && replies[taken].carried == Carried::answered)
                 replies[taken].data =
                     std::span(m_channel->ring)
-                        .subspan(entry.ringAt, std::min(entry.transferredBytes, m_slotBytes));
+                        .subspan(ringAt(m_reaped), std::min(entry.transferredBytes, m_slotBytes));
+            ++m_reaped;
             ++taken;
         }
         return taken;
@@ -149,6 +152,8 @@ private:
         return taken;
     }
 
+    [[nodiscard]] std::uint32_t ringAt(std::uint32_t index) const { return index % m_slots * m_slotBytes; }
+
     static Reply replyOf(const ChannelEntry& entry) {
         Reply reply;
         reply.tag = entry.tag;
@@ -165,7 +170,7 @@ private:
         reply.bytes = entry.answer;
         reply.carried = entry.systemError == 0 ? Carried::answered : Carried::failed;
         reply.systemError = entry.systemError;
-        reply.transferred = entry.transferredBytes;
+        reply.transferred = std::min(entry.transferredBytes, entry.expectedBytes);
         reply.latency = Nanoseconds{entry.latencyNs};
         return reply;
     }
@@ -209,6 +214,18 @@ private:
     bool m_abandoned = false;
 };
 
+ProtocolSet protocolsOf(ReaderWay way) {
+    switch (way) {
+    case ReaderWay::scsiGeneric:
+        return {Protocol::scsi};
+    case ReaderWay::nvme:
+        return {Protocol::nvmeAdmin, Protocol::nvmeIo};
+    case ReaderWay::plain:
+        break;
+    }
+    return {Protocol::plain};
+}
+
 const char* wordOf(ReaderWay way) {
     switch (way) {
     case ReaderWay::scsiGeneric:
@@ -235,25 +252,47 @@ Error openFailure(const std::string& path, const ReaderChannel& channel) {
         return error;
     case OpenStage::failedStat:
     case OpenStage::failedOpen:
-    default:
         return systemError("opening for reading", path, channel.openError);
+    case OpenStage::pending:
+    case OpenStage::open:
+        break;
     }
+    return {Error::Kind::systemFailure, "opening for reading", path, "the reader says what it must not say",
+            "Orbita's programs do not belong together: install them anew."};
+}
+
+// Sizes that no device has would end in divisions by zero and worse.
+bool areBelievable(const ReaderFacts& facts) {
+    const auto isSectorSize = [](std::uint32_t bytes) { return bytes >= 512 && bytes <= 65536; };
+    return isSectorSize(facts.logicalBytes) && facts.physicalBytes >= facts.logicalBytes &&
+           facts.physicalBytes % facts.logicalBytes == 0 &&
+           facts.sizeBytes <= static_cast<std::uint64_t>(INT64_MAX);
 }
 
 } // namespace
 
 Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patience,
-                                    const std::stop_token& stop, ReaderWay way) {
+                                    const std::stop_token& stop, ReaderWay way, Admission admission) {
     collectLeftBehind();
-    const int memory = memfd_create("orbita-channel", MFD_CLOEXEC);
-    if (memory < 0 || ftruncate(memory, sizeof(ReaderChannel)) != 0) {
+    // Above the standard descriptors, which a caller may have closed, and of a size that is settled.
+    int memory = memfd_create("orbita-channel", MFD_CLOEXEC | MFD_ALLOW_SEALING);
+    if (memory >= 0 && memory <= channelDescriptor) {
+        const int higher = fcntl(memory, F_DUPFD_CLOEXEC, channelDescriptor + 1);
+        close(memory);
+        memory = higher;
+    }
+    if (memory < 0 || ftruncate(memory, sizeof(ReaderChannel)) != 0 ||
+        fcntl(memory, F_ADD_SEALS, F_SEAL_SHRINK | F_SEAL_GROW | F_SEAL_SEAL) != 0) {
         const int error = errno;
         if (memory >= 0)
             close(memory);
         return tl::unexpected(systemError("sharing memory with the reader for", path, error));
     }
     void* shared = mmap(nullptr, sizeof(ReaderChannel), PROT_READ | PROT_WRITE, MAP_SHARED, memory, 0);
-    auto pid = startHelper("orbita-reader", {wordOf(way), path}, memory, channelDescriptor);
+    auto pid = startHelper(
+        "orbita-reader",
+        {wordOf(way), admission == Admission::stateToo ? "state" : "reading", std::to_string(getpid()), path},
+        memory, channelDescriptor);
     close(memory);
     if (!pid || shared == MAP_FAILED) {
         if (shared != MAP_FAILED)
@@ -261,8 +300,8 @@ Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patienc
         return tl::unexpected(pid ? systemError("sharing memory with the reader for", path, ENOMEM)
                                   : pid.error());
     }
-    auto link =
-        std::make_unique<ReaderLink>(*pid, static_cast<ReaderChannel*>(shared), way != ReaderWay::plain);
+    auto link = std::make_unique<ReaderLink>(*pid, static_cast<ReaderChannel*>(shared),
+                                             way != ReaderWay::plain, protocolsOf(way), admission);
     ReaderChannel& channel = link->channel();
     const Nanoseconds until = link->clock().now() + patience;
     constexpr auto pending = static_cast<std::uint32_t>(OpenStage::pending);
@@ -281,6 +320,12 @@ Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patienc
     ReaderFacts facts{channel.blockDevice,  channel.direct,        channel.sizeBytes,
                       channel.logicalBytes, channel.physicalBytes, channel.maxBytesPerCommand,
                       channel.nameSpace};
+    if (way == ReaderWay::plain && !areBelievable(facts))
+        return tl::unexpected(
+            Error{Error::Kind::unusable, "opening for reading", path,
+                  fmt::format("it says that it has {} bytes in sectors of {} bytes, {} of them physical",
+                              facts.sizeBytes, facts.logicalBytes, facts.physicalBytes),
+                  "No drive is like that: the bridge or adapter garbles what the drive says. Try another."});
     return OpenedReader{std::move(link), facts};
 }
 

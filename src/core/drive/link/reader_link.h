@@ -37,8 +37,10 @@ struct OpenedReader {
 // Starts a reader for `path`, which opens it O_RDONLY, directly where allowed. Waits at most `patience`,
 // and no longer than 0.1 s once `stop` is requested.
 // Latencies are CLOCK_MONOTONIC around each read, taken in the reader. One command is at most 4 MiB.
+// What the reader may send is settled when it starts: commands of that way only, under `admission`.
 // Destroying the link ends the reader, or leaves it behind where it hangs in the kernel; neither waits.
 Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patience,
-                                    const std::stop_token& stop = {}, ReaderWay way = ReaderWay::plain);
+                                    const std::stop_token& stop = {}, ReaderWay way = ReaderWay::plain,
+                                    Admission admission = Admission::readingOnly);
 
 } // namespace orbita

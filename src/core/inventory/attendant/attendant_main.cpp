@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // orbita-attendant recognise DEVICE         says, as JSON, which partition table and file systems are on it
-// orbita-attendant hold DEVICE on|off       has the system refuse writing to it through the block layer, or
-// not Does what opens a drive besides reading it block by block; a process of its own, for any of it may
+// orbita-attendant hold FLAGS DEVICE...     has the system refuse writing to each through the block layer
+// (1), or
+//                                           not (0), and says what was so before: "010"
+// Does what opens a drive besides reading it block by block; a process of its own, for any of it may
 // hang. Opens for reading only.
 #include "core/inventory/partition_table.h"
 
@@ -128,13 +130,34 @@ int recognise(const char* path) {
     return 0;
 }
 
-int hold(const char* path, bool on) {
+// All or none: where one of them cannot be set, those before are put back.
+int hold(std::string_view flags, char** paths, int count) {
+    std::string before;
     int error = 0;
-    const int file = open(path, O_RDONLY | O_CLOEXEC | O_NONBLOCK);
-    const int flag = on ? 1 : 0;
-    if (file < 0 || ioctl(file, BLKROSET, &flag) != 0)
-        error = errno;
-    std::puts(Json{{"error", error}}.dump().c_str());
+    const auto set = [](const char* path, bool on, bool& was) {
+        const int file = open(path, O_RDONLY | O_CLOEXEC | O_NONBLOCK);
+        int flag = 0;
+        const int wanted = on ? 1 : 0;
+        int failed = 0;
+        if (file < 0 || ioctl(file, BLKROGET, &flag) != 0 || ioctl(file, BLKROSET, &wanted) != 0)
+            failed = errno;
+        was = flag != 0;
+        if (file >= 0)
+            close(file);
+        return failed;
+    };
+    for (int i = 0; i < count && error == 0; ++i) {
+        bool was = false;
+        error = set(paths[i], flags[static_cast<std::size_t>(i)] == '1', was);
+        if (error == 0)
+            before += was ? '1' : '0';
+    }
+    if (error != 0)
+        for (std::size_t i = 0; i < before.size(); ++i) {
+            bool was = false;
+            set(paths[i], before[i] == '1', was);
+        }
+    std::puts(Json{{"error", error}, {"before", before}}.dump().c_str());
     return 0;
 }
 
@@ -147,8 +170,8 @@ int main(int argc, char** argv) {
     const std::string_view verb = argc > 1 ? argv[1] : "";
     if (verb == "recognise" && argc == 3)
         return recognise(argv[2]);
-    if (verb == "hold" && argc == 4)
-        return hold(argv[2], std::string_view(argv[3]) == "on");
+    if (verb == "hold" && argc > 3 && std::strlen(argv[2]) == static_cast<std::size_t>(argc - 3))
+        return hold(argv[2], argv + 3, argc - 3);
     std::fputs("orbita-attendant is started by Orbita itself.\n", stderr);
     return 2;
 }

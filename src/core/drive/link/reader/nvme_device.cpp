@@ -33,7 +33,7 @@ KernelCommand kernelCommand(const ChannelEntry& entry, char* buffer, std::uint32
     command.cdw14 = nvme::dwordOf(entry.block, 14);
     command.cdw15 = nvme::dwordOf(entry.block, 15);
     command.addr = reinterpret_cast<std::uintptr_t>(buffer);
-    command.data_len = std::min(entry.expectedBytes, maxReadBytes);
+    command.data_len = entry.expectedBytes;
     command.timeout_ms = abortAfterMs;
     return command;
 }
@@ -47,7 +47,7 @@ void takeAnswer(ChannelEntry& entry, std::uint32_t result, int done) {
     const nvme::Completion completion = nvme::completionOfKernelStatus(result, done);
     entry.answer = nvme::encodeCompletion(completion);
     if (completion.success())
-        entry.transferredBytes = std::min(entry.expectedBytes, maxReadBytes);
+        entry.transferredBytes = entry.expectedBytes;
 }
 
 class NvmeDevice final : public Device {
@@ -57,7 +57,7 @@ public:
         : m_file(file), m_generic(generic), m_namespace(nameSpace) {}
 
     bool begin(char* buffer, ChannelEntry& entry) override {
-        if (m_generic < 0 || entry.block.protocol != Protocol::nvmeIo || entry.expectedBytes > maxReadBytes)
+        if (m_generic < 0 || entry.block.protocol != Protocol::nvmeIo)
             return false;
         if (!m_ring)
             m_ring = std::make_unique<KernelRing>(IORING_SETUP_SQE128 | IORING_SETUP_CQE32);
@@ -82,7 +82,7 @@ public:
         return finished->entry;
     }
 
-    void execute(const ReaderChannel& /*channel*/, char* buffer, ChannelEntry& entry) override {
+    void execute(char* buffer, ChannelEntry& entry) override {
         const bool isIo = entry.block.protocol == Protocol::nvmeIo;
         auto command = kernelCommand<nvme_passthru_cmd>(entry, buffer, m_namespace);
         const std::int64_t begin = nowNs();

@@ -105,7 +105,7 @@ public:
 
     // Without direct access, what is ahead in memory would have to be dropped first: one at a time.
     bool begin(char* buffer, ChannelEntry& entry) override {
-        if (!m_direct || plain::lengthOf(entry.block) > maxReadBytes)
+        if (!m_direct)
             return false;
         if (!m_ring)
             m_ring = std::make_unique<KernelRing>();
@@ -126,12 +126,12 @@ public:
         return &entry;
     }
 
-    void execute(const ReaderChannel& channel, char* buffer, ChannelEntry& entry) override {
+    void execute(char* buffer, ChannelEntry& entry) override {
         entry.transferredBytes = 0;
         entry.systemError = 0;
         const std::uint64_t offset = plain::offsetOf(entry.block);
-        const std::uint32_t length = std::min(plain::lengthOf(entry.block), maxReadBytes);
-        if (!channel.direct) // or a repeated read would be answered by this computer's memory
+        const std::uint32_t length = plain::lengthOf(entry.block);
+        if (!m_direct) // or a repeated read would be answered by this computer's memory
             posix_fadvise(m_file, static_cast<off_t>(offset), static_cast<off_t>(length),
                           POSIX_FADV_DONTNEED);
         const std::int64_t begun = nowNs();

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The memory that a link shares with its reader process, and how the two take turns.
+// The memory that a link shares with its reader process, and how the two take turns. Neither side trusts it:
+// what the other has written is copied first, then judged, then used.
 //
 // The link appends commands (submitted), the reader works them off in order (completed), each entry serving
 // first as command, then as reply. A counter is written by one side only; entries in between belong to the
@@ -20,9 +21,8 @@ constexpr std::uint32_t maxReadBytes = 4U << 20U;
 // File descriptor at which the reader finds the channel.
 constexpr int channelDescriptor = 3;
 
-// What one command may bring back for reading by the link, and take along.
+// What one command may bring back for reading by the link.
 constexpr std::uint32_t maxSharedBytes = 256U << 10U;
-constexpr std::uint32_t maxParameterBytes = 4096;
 // For what is read from the medium and handed over: as many commands as fit may be outstanding. Memory is
 // taken for it only once it is used.
 constexpr std::uint32_t ringBytes = 32U << 20U;
@@ -31,12 +31,12 @@ constexpr std::uint32_t ringAlignment = 4096;
 struct ChannelEntry {
     std::uint64_t tag;
     CommandBlock block;
-    Admission admission;
     bool handOver;                // the data read is wanted in ReaderChannel::data
     std::uint32_t depth;          // so many may be at the device at once, this one included
     bool toRing;                  // the data read is wanted in ReaderChannel::ring
     std::uint32_t ringAt;         // where in it; room for expectedBytes
-    std::uint32_t parameterBytes; // in ReaderChannel::parameters; 0: none
+    std::uint32_t parameterBytes; // of `parameters`; 0: none
+    std::array<std::byte, mostParameterBytes> parameters;
     std::uint32_t expectedBytes;
     // Reply
     std::uint32_t transferredBytes;
@@ -89,8 +89,7 @@ struct ReaderChannel {
     std::atomic<std::uint32_t> linkSleeps;
 
     std::array<ChannelEntry, channelEntries> entries;
-    // Of the one command that hands over or takes along data; such commands are sent one at a time.
-    std::array<std::byte, maxParameterBytes> parameters;
+    // Of the one command that hands over data; such commands are sent one at a time.
     std::array<std::byte, maxSharedBytes> data;
     alignas(ringAlignment) std::array<std::byte, ringBytes> ring;
 };

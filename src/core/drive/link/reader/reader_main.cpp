@@ -1,12 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// orbita-reader plain|scsi|nvme PATH: opens one drive read-only and sends it what the link asks for and the
-// gate lets pass. A read on a frozen drive cannot be interrupted, not even by kill -9; living in a process of
-// its own, it can be left behind.
+// orbita-reader plain|scsi|nvme reading|state PARENT PATH: opens one drive read-only and sends it what the
+// link asks for and the gate lets pass, for as long as the process PARENT lives. What way it is, and whether
+// more than reading is admitted, is fixed here and for good. A read on a frozen drive cannot be interrupted,
+// not even by kill -9; living in a process of its own, it can be left behind.
 #include "core/drive/link/command_gate.h"
 #include "core/drive/link/reader/device.h"
 #include "core/drive/link/reader/disturbance_watch.h"
 
+#include <algorithm>
 #include <cstdio>
+#include <cstdlib>
 #include <cstring>
 #include <ctime>
 #include <memory>
@@ -57,13 +60,6 @@ namespace {
 using orbita::ChannelEntry;
 using orbita::ReaderChannel;
 
-// The last place before the ioctl: what arrives here is judged anew, whoever sent it.
-bool passesGate(const ReaderChannel& channel, const ChannelEntry& entry) {
-    const auto parameters =
-        std::span(channel.parameters).first(std::min(entry.parameterBytes, orbita::maxParameterBytes));
-    return orbita::mayPass(entry.block, parameters, entry.admission);
-}
-
 bool fitsRing(const ChannelEntry& entry) {
     return entry.ringAt % orbita::ringAlignment == 0 && entry.ringAt < orbita::ringBytes &&
            entry.expectedBytes <= orbita::ringBytes - entry.ringAt;
@@ -85,8 +81,8 @@ bool isBefore(std::uint32_t a, std::uint32_t b) {
 class Server {
 public:
     Server(ReaderChannel& channel, orbita::reader::Device& device, orbita::reader::DisturbanceWatch& watch,
-           char* buffer)
-        : m_channel(channel), m_device(device), m_watch(watch), m_buffer(buffer) {}
+           const orbita::CommandGate& gate, char* buffer)
+        : m_channel(channel), m_device(device), m_watch(watch), m_gate(gate), m_buffer(buffer) {}
 
     void run(pid_t parent) {
         while (m_channel.quit.load(std::memory_order_relaxed) == 0) {
@@ -97,6 +93,8 @@ public:
                     return; // nobody is left to read for
                 continue;
             }
+            if (submitted - m_done > orbita::channelEntries)
+                return; // no link of ours counts like that
             while (m_next != submitted && takeNext()) {
             }
             if (m_underWay > 0)
@@ -106,12 +104,25 @@ public:
     }
 
 private:
-    [[nodiscard]] ChannelEntry& at(std::uint32_t index) {
-        return m_channel.entries[index % orbita::channelEntries];
+    [[nodiscard]] ChannelEntry& at(std::uint32_t index) { return m_own[index % orbita::channelEntries]; }
+
+    // The last place before the ioctl: what is judged here is what is issued, and nobody else can reach it.
+    [[nodiscard]] bool passesGate(const ChannelEntry& entry) const {
+        if (entry.parameterBytes > orbita::mostParameterBytes || entry.expectedBytes > orbita::maxReadBytes ||
+            (entry.toRing && !fitsRing(entry)))
+            return false;
+        return m_gate.passes(entry.block, payloadOf(entry));
+    }
+    static orbita::Payload payloadOf(const ChannelEntry& entry) {
+        return {std::span(entry.parameters).first(entry.parameterBytes), entry.expectedBytes};
     }
 
     // Begins the next command where it may begin now. True while more may follow at once.
     bool takeNext() {
+        if (m_copied == m_next) {
+            at(m_next) = m_channel.entries[m_next % orbita::channelEntries];
+            ++m_copied;
+        }
         ChannelEntry& entry = at(m_next);
         if (m_underWay > 0 && m_underWay >= entry.depth)
             return false;
@@ -126,7 +137,7 @@ private:
             setFinished(m_next++, true);
             return false;
         }
-        if (!passesGate(m_channel, entry)) {
+        if (!passesGate(entry)) {
             entry.refused = true;
             entry.completedAtNs = orbita::reader::nowNs();
             setFinished(m_next++, true);
@@ -150,13 +161,16 @@ private:
         // Read where the link looks for it, unless the drive would have to be asked in pieces for that.
         char* const slot = slotOf(entry);
         const bool atOnce = toRing && entry.expectedBytes <= bytesInPieces(m_channel);
-        m_device.execute(m_channel, atOnce ? slot : m_buffer, entry);
+        m_device.execute(atOnce ? slot : m_buffer, entry);
         conclude(entry);
         if (toRing && !atOnce)
             std::memcpy(slot, m_buffer, std::min(entry.transferredBytes, entry.expectedBytes));
+        const std::uint32_t handed = std::min(entry.transferredBytes, orbita::maxSharedBytes);
         if (entry.handOver)
-            std::memcpy(m_channel.data.data(), m_buffer,
-                        std::min(entry.transferredBytes, orbita::maxSharedBytes));
+            std::memcpy(m_channel.data.data(), m_buffer, handed);
+        if (entry.systemError == 0)
+            m_gate.answered(entry.block, entry.answer,
+                            std::as_bytes(std::span(m_buffer, entry.handOver ? handed : 0)));
         setFinished(m_next++, true);
         return false;
     }
@@ -168,7 +182,7 @@ private:
         --m_underWay;
         m_bytesUnderWay -= entry->expectedBytes;
         conclude(*entry);
-        const auto place = static_cast<std::uint32_t>(entry - m_channel.entries.data());
+        const auto place = static_cast<std::uint32_t>(entry - m_own.data());
         char* const buffer = std::exchange(m_bufferOf[place], nullptr);
         if (buffer != nullptr) {
             if (entry->toRing && fitsRing(*entry))
@@ -188,6 +202,7 @@ private:
 
     void publish() {
         while (m_done != m_next && m_finished[m_done % orbita::channelEntries]) {
+            m_channel.entries[m_done % orbita::channelEntries] = at(m_done);
             ++m_done;
             // seq_cst: either the link sees the count before it sleeps, or this sees that the link sleeps.
             m_channel.completed.store(m_done);
@@ -225,12 +240,15 @@ private:
     ReaderChannel& m_channel;
     orbita::reader::Device& m_device;
     orbita::reader::DisturbanceWatch& m_watch;
+    orbita::CommandGate m_gate;
     char* m_buffer;
-    std::vector<char*> m_freeBuffers; // of maxReadBytes each
+    std::array<ChannelEntry, orbita::channelEntries> m_own{}; // copies of the channel's
+    std::vector<char*> m_freeBuffers;                         // of maxReadBytes each
     std::array<char*, orbita::channelEntries>
-        m_bufferOf{};         // of a command under way; null: it reads to the ring
-    std::uint32_t m_done = 0; // all before are told to the link
-    std::uint32_t m_next = 0; // all before have begun
+        m_bufferOf{};           // of a command under way; null: it reads to the ring
+    std::uint32_t m_done = 0;   // all before are told to the link
+    std::uint32_t m_next = 0;   // all before have begun
+    std::uint32_t m_copied = 0; // all before are copied
     std::uint32_t m_epoch = 0;
     std::uint32_t m_underWay = 0;
     std::uint64_t m_bytesUnderWay = 0;
@@ -239,12 +257,39 @@ private:
 
 } // namespace
 
+namespace {
+
+// A way to send commands, by its word on the command line.
+struct Way {
+    std::string_view word;
+    std::unique_ptr<orbita::reader::Device> (*open)(ReaderChannel&, const char*);
+    orbita::ProtocolSet speaks;
+};
+constexpr Way ways[] = {
+    {"plain", orbita::reader::openPlain, {orbita::Protocol::plain}},
+    {"scsi", orbita::reader::openScsiGeneric, {orbita::Protocol::scsi}},
+    {"nvme", orbita::reader::openNvme, {orbita::Protocol::nvmeAdmin, orbita::Protocol::nvmeIo}},
+};
+
+int wrongCall() {
+    std::fputs("orbita-reader is started by Orbita itself.\n", stderr);
+    return 2;
+}
+
+} // namespace
+
 int main(int argc, char** argv) {
-    if (argc != 3) {
-        std::fputs("orbita-reader is started by Orbita itself.\n", stderr);
-        return 2;
-    }
-    const pid_t parent = getppid();
+    if (argc != 5)
+        return wrongCall();
+    const auto* const way =
+        std::find_if(std::begin(ways), std::end(ways), [&](const Way& w) { return w.word == argv[1]; });
+    const std::string_view admitted = argv[2];
+    // By number, for it may have ended before this asks who it is.
+    const auto parent = static_cast<pid_t>(std::strtol(argv[3], nullptr, 10));
+    if (way == std::end(ways) || (admitted != "reading" && admitted != "state") || parent <= 0)
+        return wrongCall();
+    if (getppid() != parent)
+        return 0;
     void* shared = mmap(nullptr, sizeof(ReaderChannel), PROT_READ | PROT_WRITE, MAP_SHARED,
                         orbita::channelDescriptor, 0);
     char* buffer = orbita::reader::makeBuffer(orbita::maxReadBytes);
@@ -252,15 +297,14 @@ int main(int argc, char** argv) {
         return 3;
     std::memset(buffer, 0, orbita::maxReadBytes);
     auto& channel = *static_cast<ReaderChannel*>(shared);
-    const std::string_view way = argv[1];
-    const auto open = way == "scsi"   ? orbita::reader::openScsiGeneric
-                      : way == "nvme" ? orbita::reader::openNvme
-                                      : orbita::reader::openPlain;
-    const auto device = open(channel, argv[2]);
+    const auto device = way->open(channel, argv[4]);
     if (!device)
         return 1;
     // Only what goes through the block layer appears in its counts.
-    orbita::reader::DisturbanceWatch watch(orbita::reader::statisticsOf(argv[2]), way == "plain");
-    Server(channel, *device, watch, buffer).run(parent);
+    orbita::reader::DisturbanceWatch watch(orbita::reader::statisticsOf(argv[4]), way->word == "plain");
+    const orbita::CommandGate gate(way->speaks, admitted == "state" ? orbita::Admission::stateToo
+                                                                    : orbita::Admission::readingOnly);
+    // Large, and only one: not on the stack.
+    std::make_unique<Server>(channel, *device, watch, gate, buffer)->run(parent);
     return 0;
 }

@@ -37,11 +37,16 @@ int errorOfHostStatus(unsigned host) {
     }
 }
 
+bool reads(const ChannelEntry& entry) {
+    const auto parameters = std::span(entry.parameters).first(entry.parameterBytes);
+    return classOf(entry.block, {parameters, entry.expectedBytes}) == CommandClass::mediumReading;
+}
+
 class ScsiGenericDevice final : public Device {
 public:
     explicit ScsiGenericDevice(int file) : m_file(file) {}
 
-    void execute(const ReaderChannel& channel, char* buffer, ChannelEntry& entry) override {
+    void execute(char* buffer, ChannelEntry& entry) override {
         std::array<unsigned char, 16> cdb{};
         std::memcpy(cdb.data(), entry.block.bytes.data(), cdb.size());
         std::array<unsigned char, commandBytes> sense{};
@@ -55,19 +60,20 @@ public:
         io.dxfer_direction = SG_DXFER_NONE;
         if (entry.parameterBytes > 0) {
             io.dxfer_direction = SG_DXFER_TO_DEV;
-            std::memcpy(buffer, channel.parameters.data(), entry.parameterBytes);
+            std::memcpy(buffer, entry.parameters.data(), entry.parameterBytes);
             io.dxferp = buffer;
             io.dxfer_len = entry.parameterBytes;
         } else if (entry.expectedBytes > 0) {
             io.dxfer_direction = SG_DXFER_FROM_DEV;
             io.dxferp = buffer;
-            io.dxfer_len = std::min(entry.expectedBytes, maxReadBytes);
+            io.dxfer_len = entry.expectedBytes;
         }
         entry.transferredBytes = 0;
         entry.systemError = 0;
         const std::int64_t begin = nowNs();
         int done = ioctl(m_file, SG_IO, &io);
-        while (done != 0 && errno == EINTR)
+        // What only reads may be sent again; of the others nobody knows whether the drive has done it.
+        while (done != 0 && errno == EINTR && reads(entry))
             done = ioctl(m_file, SG_IO, &io);
         entry.completedAtNs = nowNs();
         entry.latencyNs = entry.completedAtNs - begin;

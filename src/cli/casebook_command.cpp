@@ -1,0 +1,206 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/casebook_command.h"
+
+#include "cli/exit_status.h"
+#include "cli/target_options.h"
+#include "core/base/text.h"
+#include "report/format.h"
+#include "report/text_report.h"
+#include "report/vitals_words.h"
+#include "report/words.h"
+#include "store/casebook.h"
+#include "store/scan_file.h"
+
+#include <QFileInfo>
+#include <QTextStream>
+#include <nlohmann/json.hpp>
+
+namespace orbita::cli {
+
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+// What stands in a casebook may have been written elsewhere.
+QString text(const std::string& words) {
+    return QString::fromStdString(cleanLines(words));
+}
+
+int tellJson(const char* kind, Json list) {
+    Json json{{"format", "orbita-casebook-list"}, {"version", 1}};
+    json[kind] = std::move(list);
+    QTextStream(stdout) << QString::fromStdString(json.dump(1, ' ', false, Json::error_handler_t::replace))
+                        << '\n';
+    return completeAndClean;
+}
+
+Result<int> tellDrives(Casebook& casebook, const CasebookOptions& options) {
+    const auto drives = casebook.drives();
+    if (!drives)
+        return tl::unexpected(drives.error());
+    if (options.json) {
+        Json list = Json::array();
+        for (const ListedDrive& drive : *drives)
+            list.push_back({{"drive", drive.id},
+                            {"model", drive.identity.model},
+                            {"serial", drive.identity.serial},
+                            {"known_by_place_only", drive.weak},
+                            {"sectors", drive.identity.capacity.value},
+                            {"logical_bytes", drive.identity.logicalBytes},
+                            {"visits", drive.visits},
+                            {"scans", drive.scans},
+                            {"last_seen", drive.lastSeen == 0 ? Json() : Json(isoTime(drive.lastSeen))}});
+        return tellJson("drives", std::move(list));
+    }
+    QTextStream out(stdout);
+    for (const ListedDrive& drive : *drives)
+        out << QString::number(drive.id).rightJustified(5) << "  "
+            << words::driveName(drive.identity).leftJustified(24) << ' '
+            << text(drive.identity.serial.empty() ? "no serial" : drive.identity.serial).leftJustified(18)
+            << ' ' << format::bytes(drive.identity.capacityBytes()).rightJustified(8) << "  visits "
+            << drive.visits << ", scans " << drive.scans
+            << (drive.lastSeen == 0 ? QString() : ", last seen " + text(isoTime(drive.lastSeen)))
+            << (drive.weak ? "  (known by its place only)" : "") << '\n';
+    if (drives->empty())
+        out << "No drive is in the casebook yet.\n";
+    return completeAndClean;
+}
+
+Result<int> tellVisits(Casebook& casebook, const CasebookOptions& options) {
+    const auto visits = casebook.visits(options.number);
+    if (!visits)
+        return tl::unexpected(visits.error());
+    const auto vitals = casebook.pastVitals(options.number);
+    if (!vitals)
+        return tl::unexpected(vitals.error());
+    Json list = Json::array();
+    QTextStream out(stdout);
+    for (const Visit& visit : *visits) {
+        const auto deeds = casebook.deeds(visit.id);
+        const auto overrules = casebook.overrules(visit.id);
+        if (!deeds || !overrules)
+            return tl::unexpected(deeds ? overrules.error() : deeds.error());
+        const auto readings = std::count_if(vitals->begin(), vitals->end(),
+                                            [&](const PastVitals& past) { return past.visit == visit.id; });
+        if (options.json) {
+            list.push_back({{"visit", visit.id},
+                            {"began", isoTime(visit.beganAt)},
+                            {"customer", visit.customer},
+                            {"job", visit.job},
+                            {"tester", visit.tester},
+                            {"complaint", visit.words},
+                            {"notes", visit.notes},
+                            {"data_elsewhere", dataElsewhereName(visit.data)},
+                            {"vitals_read", readings},
+                            {"done", *deeds},
+                            {"overruled", *overrules}});
+            continue;
+        }
+        out << text(isoTime(visit.beganAt)) << "  visit " << visit.id << '\n';
+        for (const auto& [name, value] :
+             {std::pair{"customer", visit.customer}, std::pair{"job", visit.job},
+              std::pair{"tester", visit.tester}, std::pair{"complaint", visit.words},
+              std::pair{"notes", visit.notes}})
+            if (!value.empty())
+                out << "    " << QString::fromLatin1(name).leftJustified(10) << ' ' << text(value) << '\n';
+        if (readings > 0)
+            out << "    vitals     read "
+                << (readings == 1 ? "once" : qPrintable(QStringLiteral("%1 times").arg(readings))) << '\n';
+        for (const std::string& deed : *deeds)
+            out << "    done       " << text(deed) << '\n';
+        for (const std::string& reasons : *overrules)
+            out << "    overruled  " << text(reasons) << '\n';
+    }
+    if (options.json)
+        return tellJson("visits", std::move(list));
+    if (visits->empty())
+        out << "No visit of that drive is in the casebook.\n";
+    return completeAndClean;
+}
+
+Result<int> tellScans(Casebook& casebook, const CasebookOptions& options) {
+    const auto scans = casebook.scans();
+    if (!scans)
+        return tl::unexpected(scans.error());
+    Json list = Json::array();
+    QTextStream out(stdout);
+    bool any = false;
+    for (const KeptScan& scan : *scans) {
+        if (options.number != 0 && scan.drive != options.number)
+            continue;
+        any = true;
+        if (options.json)
+            list.push_back({{"scan", scan.id},
+                            {"drive", scan.drive},
+                            {"started", isoTime(scan.startedAt)},
+                            {"model", scan.model},
+                            {"serial", scan.serial},
+                            {"bytes", scan.capacityBytes},
+                            {"ended", endedName(scan.ended)}});
+        else
+            out << QString::number(scan.id).rightJustified(5) << "  " << text(isoTime(scan.startedAt)) << "  "
+                << text(scan.model).leftJustified(24) << ' '
+                << text(scan.serial.empty() ? "no serial" : scan.serial).leftJustified(18) << ' '
+                << format::bytes(scan.capacityBytes).rightJustified(8) << "  " << words::ended(scan.ended)
+                << '\n';
+    }
+    if (options.json)
+        return tellJson("scans", std::move(list));
+    if (!any)
+        out << "No scan is in the casebook.\n";
+    return completeAndClean;
+}
+
+int look(Casebook& casebook, const CasebookOptions& options) {
+    Result<int> told = completeAndClean;
+    switch (options.what) {
+    case CasebookOptions::What::drives:
+        told = tellDrives(casebook, options);
+        break;
+    case CasebookOptions::What::visits:
+        told = tellVisits(casebook, options);
+        break;
+    case CasebookOptions::What::scans:
+        told = tellScans(casebook, options);
+        break;
+    case CasebookOptions::What::show:
+    case CasebookOptions::What::exportScan: {
+        const auto record = casebook.loadScan(options.number);
+        if (!record)
+            return complain(record.error());
+        if (options.what == CasebookOptions::What::show) {
+            QTextStream(stdout) << (options.json ? QString::fromStdString(scanDocument(*record)) + '\n'
+                                                 : textReport(*record));
+            return completeAndClean;
+        }
+        if (auto places = checkPlaces(options.results, {}, {}); !places)
+            return complain(places.error());
+        ResultPlaces files = options.results;
+        if (files.json == "-") { // here the scan itself, not the events of one that runs
+            PlateEncoder encoder;
+            QTextStream(stdout) << QString::fromStdString(scanToJson(*record, encoder));
+            files.json.clear();
+        }
+        const auto failed = writeResults(files, *record, {});
+        for (const Error& error : failed)
+            complain(error);
+        return failed.empty() ? completeAndClean : callIsWrong;
+    }
+    }
+    return told ? *told : complain(told.error());
+}
+
+} // namespace
+
+int casebook(const CasebookOptions& options) {
+    const std::string path = casebookPath();
+    if (!QFileInfo::exists(text(path)))
+        return complain({Error::Kind::notFound, "opening the casebook", path, "there is none yet",
+                         "It is begun with the first drive that is asked or scanned."});
+    const auto opened = Casebook::open(path);
+    if (!opened)
+        return complain(opened.error());
+    return look(**opened, options);
+}
+
+} // namespace orbita::cli

@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/restore_command.h"
+
+#include "cli/exit_status.h"
+#include "cli/target_options.h"
+#include "core/target/recovery_keeper.h"
+#include "report/words.h"
+
+#include <QTextStream>
+
+namespace orbita::cli {
+
+int restore(const std::string& name, const Who& who) {
+    const auto target = findTarget(name);
+    if (!target)
+        return complain(target.error());
+    const auto owed = owedRecoveryTime(*target, owedSettingsFolder());
+    if (!owed)
+        return complain(owed.error());
+    if (!*owed) {
+        QTextStream(stdout) << "Nothing is owed to this drive.\n";
+        return completeAndClean;
+    }
+    const QString setting = words::recoveryTime(**owed);
+    const bool entered =
+        enterOrTell(*target, target->identity, who, [&](Casebook& casebook, std::int64_t visit) {
+            return casebook.addDeed(visit, nowSeconds(),
+                                    "how long the drive tries to read put back: " + setting.toStdString());
+        });
+    const auto settled = settleRecoveryDebt(*target, owedSettingsFolder());
+    if (!settled)
+        return complain(settled.error());
+    QTextStream(stdout) << (*settled ? QStringLiteral("Put back: the drive tries to read %1.\n").arg(setting)
+                                     : QStringLiteral(
+                                           "A scan that is running holds it, and puts it back itself.\n"));
+    return entered ? completeAndClean : callIsWrong;
+}
+
+} // namespace orbita::cli
