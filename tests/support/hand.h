@@ -1,0 +1,79 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The hand of a person at the window: real clicks and keys.
+#pragma once
+
+#include "app/shell/app_window.h"
+
+#include <QApplication>
+#include <QDialogButtonBox>
+#include <QFileDialog>
+#include <QFileInfo>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPointer>
+#include <QPushButton>
+#include <QTest>
+
+namespace orbita::test {
+
+// The button in sight whose text begins so; the whole text first.
+inline QPushButton* button(app::AppWindow& window, const QString& text) {
+    QPushButton* found = nullptr;
+    for (QPushButton* b : window.findChildren<QPushButton*>()) {
+        const QString words = b->text().remove(QLatin1Char('&'));
+        if (b->isVisible() && words == text)
+            return b;
+        if (b->isVisible() && !found && words.startsWith(text))
+            found = b;
+    }
+    return found;
+}
+
+inline void click(app::AppWindow& window, const QString& text) {
+    QTRY_VERIFY2(button(window, text) != nullptr && button(window, text)->isEnabled(),
+                 qPrintable("no button " + text));
+    QTest::mouseClick(button(window, text), Qt::LeftButton);
+}
+
+// A window manager gives the focus back when a dialog closes; the offscreen platform has none.
+inline void backTo(app::AppWindow& window) {
+    window.activateWindow();
+    QVERIFY(QTest::qWaitForWindowActive(&window));
+}
+
+// Opens by typing into the dialog. It may lie on a disk that hangs: opened meanwhile, or refused in place.
+inline void openByHand(app::AppWindow& window, const QString& name) {
+    QTest::keyClick(&window, Qt::Key_O, Qt::ControlModifier);
+    QTRY_VERIFY(window.findChild<QLineEdit*>(QStringLiteral("openName")) != nullptr);
+    auto* edit = window.findChild<QLineEdit*>(QStringLiteral("openName"));
+    QTest::keyClicks(edit, name);
+    const QPointer<QWidget> dialog = edit->window();
+    const auto* answer = dialog->findChild<QLabel*>(QStringLiteral("openAnswer"));
+    QTest::keyClick(edit, Qt::Key_Return);
+    QTRY_VERIFY(!dialog || !dialog->isVisible() || !answer->text().contains(QStringLiteral("Opening")));
+    QTest::qWait(20);
+    backTo(window);
+}
+
+// Exports what is shown to a file, by Ctrl+E and the dialog.
+inline void exportByHand(app::AppWindow& window, const QString& file) {
+    QTest::keyClick(&window, Qt::Key_E, Qt::ControlModifier);
+    QTRY_VERIFY(window.findChild<QFileDialog*>() != nullptr);
+    const QPointer<QFileDialog> dialog = window.findChild<QFileDialog*>();
+    auto* name = dialog->findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
+    QVERIFY(name != nullptr);
+    name->clear();
+    QTest::keyClicks(name, file);
+    QPushButton* save = dialog->findChild<QDialogButtonBox*>()->button(QDialogButtonBox::Save);
+    for (int i = 0; i < 5 && dialog && dialog->isVisible(); ++i) {
+        if (QWidget* completions = QApplication::activePopupWidget()) // would take the click
+            completions->close();
+        QTest::qWait(50);
+        if (dialog && dialog->isVisible())
+            QTest::mouseClick(save, Qt::LeftButton);
+        QTest::qWait(50);
+    }
+    backTo(window);
+}
+
+} // namespace orbita::test
