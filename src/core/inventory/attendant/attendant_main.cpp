@@ -19,6 +19,7 @@
 #include <sys/ioctl.h>
 #include <sys/stat.h>
 #include <unistd.h>
+#include <vector>
 
 namespace {
 
@@ -130,33 +131,31 @@ int recognise(const char* path) {
     return 0;
 }
 
-// All or none: where one of them cannot be set, those before are put back.
+// All or none: where one of them cannot be set, those before are put back. All are asked before any is set,
+// for a partition reads as read-only as long as its drive is.
 int hold(std::string_view flags, char** paths, int count) {
+    std::vector<int> files;
     std::string before;
     int error = 0;
-    const auto set = [](const char* path, bool on, bool& was) {
-        const int file = open(path, O_RDONLY | O_CLOEXEC | O_NONBLOCK);
-        int flag = 0;
-        const int wanted = on ? 1 : 0;
-        int failed = 0;
-        if (file < 0 || ioctl(file, BLKROGET, &flag) != 0 || ioctl(file, BLKROSET, &wanted) != 0)
-            failed = errno;
-        was = flag != 0;
-        if (file >= 0)
-            close(file);
-        return failed;
+    const auto set = [&](std::size_t i, char flag) {
+        const int wanted = flag == '1' ? 1 : 0;
+        return ioctl(files[i], BLKROSET, &wanted) == 0 ? 0 : errno;
     };
     for (int i = 0; i < count && error == 0; ++i) {
-        bool was = false;
-        error = set(paths[i], flags[static_cast<std::size_t>(i)] == '1', was);
-        if (error == 0)
-            before += was ? '1' : '0';
+        files.push_back(open(paths[i], O_RDONLY | O_CLOEXEC | O_NONBLOCK));
+        int flag = 0;
+        if (files.back() < 0 || ioctl(files.back(), BLKROGET, &flag) != 0)
+            error = errno;
+        before += flag != 0 ? '1' : '0';
     }
-    if (error != 0)
-        for (std::size_t i = 0; i < before.size(); ++i) {
-            bool was = false;
-            set(paths[i], before[i] == '1', was);
-        }
+    std::size_t done = 0;
+    for (; done < flags.size() && error == 0; ++done)
+        error = set(done, flags[done]);
+    for (std::size_t i = 0; error != 0 && i < done; ++i)
+        set(i, before[i]);
+    for (const int file : files)
+        if (file >= 0)
+            close(file);
     std::puts(Json{{"error", error}, {"before", before}}.dump().c_str());
     return 0;
 }
