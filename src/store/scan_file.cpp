@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/scan_file.h"
 
+#include "core/base/json_numbers.h"
 #include "core/base/read_file.h"
 #include "core/base/text.h"
 #include "core/scan/left_unread.h"
@@ -25,8 +26,8 @@ Json spanJson(const LbaSpan& span) {
 }
 
 LbaSpan spanFrom(const Json& json) {
-    const Lba first{json.at("first").get<std::uint64_t>()};
-    const std::uint64_t last = json.at("last").get<std::uint64_t>();
+    const Lba first{whole<std::uint64_t>(json.at("first"))};
+    const std::uint64_t last = whole<std::uint64_t>(json.at("last"));
     if (last == UINT64_MAX)
         throw std::runtime_error("a span in it has no end");
     return spanBetween(first, Lba{last + 1});
@@ -54,9 +55,9 @@ DriveIdentity driveFrom(const Json& json) {
     drive.serial = text("serial");
     drive.firmware = text("firmware");
     drive.attachment = text("attachment");
-    drive.capacity.value = json.at("sectors").get<std::uint64_t>();
-    drive.logicalBytes = json.at("logical_bytes").get<std::uint32_t>();
-    drive.physicalBytes = json.at("physical_bytes").get<std::uint32_t>();
+    drive.capacity.value = whole<std::uint64_t>(json.at("sectors"));
+    drive.logicalBytes = whole<std::uint32_t>(json.at("logical_bytes"));
+    drive.physicalBytes = whole<std::uint32_t>(json.at("physical_bytes"));
     const auto isSectorSize = [](std::uint32_t bytes) { return bytes >= 512 && bytes <= 65536; };
     if (!isSectorSize(drive.logicalBytes) || drive.physicalBytes < drive.logicalBytes ||
         drive.physicalBytes % drive.logicalBytes != 0 || drive.physicalBytes > (1U << 30U) ||
@@ -65,7 +66,7 @@ DriveIdentity driveFrom(const Json& json) {
     if (!json.at("rotating").is_null())
         drive.rotating = json.at("rotating").get<bool>();
     if (!json.at("rpm").is_null())
-        drive.rpm = json.at("rpm").get<std::uint32_t>();
+        drive.rpm = whole<std::uint32_t>(json.at("rpm"));
     return drive;
 }
 
@@ -102,8 +103,8 @@ void orderFrom(const Json& json, ScanPlan& plan) {
     plan.suspects = spansFrom(json.value("suspects", Json::array()));
     plan.sweepDistancePercent = json.value("sweep_percent", plan.sweepDistancePercent);
     if (const auto sample = json.find("sample"); sample != json.end()) {
-        plan.samples = sample->at("blocks").get<std::uint64_t>();
-        plan.seed = sample->at("seed").get<std::uint64_t>();
+        plan.samples = whole<std::uint64_t>(sample->at("blocks"));
+        plan.seed = whole<std::uint64_t>(sample->at("seed"));
     }
 }
 
@@ -113,7 +114,7 @@ std::vector<StopRule> rulesFrom(const Json& json) {
         if (const auto rule = parseStopRule(text.get<std::string>()))
             rules.push_back(*rule);
     // As it was written before there were other rules.
-    if (const auto sectors = json.value("stop_after_unreadable", std::uint64_t{0}); sectors != 0)
+    if (const auto sectors = wholeOr(json, "stop_after_unreadable", std::uint64_t{0}); sectors != 0)
         rules.push_back({RuleKind::unreadable, sectors, RuleAction::end});
     return rules;
 }
@@ -143,7 +144,7 @@ Json planJson(const SettledPlan& plan) {
 SettledPlan planFrom(const Json& json) {
     SettledPlan plan;
     plan.grid.span = spanFrom(json.at("span"));
-    plan.grid.blockSectors = json.at("block_sectors").get<std::uint32_t>();
+    plan.grid.blockSectors = whole<std::uint32_t>(json.at("block_sectors"));
     plan.asked.way = readWayFromName(json.at("mode").get<std::string>()).value_or(ReadWay::read);
     plan.asked.span = plan.grid.span;
     plan.asked.blockSectors = plan.grid.blockSectors;
@@ -152,7 +153,7 @@ SettledPlan planFrom(const Json& json) {
     plan.asked.rules = rulesFrom(json);
     orderFrom(json, plan.asked);
     plan.asked.recovery = fromMilliseconds(json.value("recovery_ms", toMilliseconds(plan.asked.recovery)));
-    plan.asked.depth = json.value("depth", 0U);
+    plan.asked.depth = wholeOr(json, "depth", 0U);
     plan.asked.saveTo = json.value("save_to", "");
     plan.asked.data =
         dataElsewhereFromName(json.at("data_elsewhere").get<std::string>()).value_or(DataElsewhere::notAsked);
@@ -187,22 +188,22 @@ void totalsFrom(const Json& json, ScanStatus& status) {
     for (const Grade grade : allGrades)
         if (grade != Grade::none)
             status.totals.blocks[static_cast<std::size_t>(grade)] =
-                json.at("blocks").at(std::string(gradeName(grade))).get<std::uint64_t>();
-    status.totals.covered.value = json.at("sectors").get<std::uint64_t>();
-    status.totals.linkFaults = json.at("link_faults").get<std::uint64_t>();
-    status.totals.disturbed = json.value("disturbed", std::uint64_t{0});
-    status.blocksPlanned = json.value("planned", std::uint64_t{0});
-    status.blocksDone = json.value("done", std::uint64_t{0});
+                whole<std::uint64_t>(json.at("blocks").at(std::string(gradeName(grade))));
+    status.totals.covered.value = whole<std::uint64_t>(json.at("sectors"));
+    status.totals.linkFaults = whole<std::uint64_t>(json.at("link_faults"));
+    status.totals.disturbed = wholeOr(json, "disturbed", std::uint64_t{0});
+    status.blocksPlanned = wholeOr(json, "planned", std::uint64_t{0});
+    status.blocksDone = wholeOr(json, "done", std::uint64_t{0});
     status.elapsed = fromSeconds(json.at("seconds").get<double>());
     status.paceAverage = json.at("average_mb_per_s").get<double>() * 1e6;
-    status.totals.notStored = json.value("not_stored", std::uint64_t{0});
+    status.totals.notStored = wholeOr(json, "not_stored", std::uint64_t{0});
     if (const auto saved = json.find("saved"); saved != json.end()) {
         status.saving.path = saved->at("image").get<std::string>();
-        status.saving.held.value = saved->at("sectors").get<std::uint64_t>();
+        status.saving.held.value = whole<std::uint64_t>(saved->at("sectors"));
     }
     if (const auto heat = json.find("temperature_c"); heat != json.end()) {
-        status.temperature = heat->at("last").get<int>();
-        status.hottest = heat->at("hottest").get<int>();
+        status.temperature = whole<int>(heat->at("last"));
+        status.hottest = whole<int>(heat->at("hottest"));
     }
 }
 
@@ -219,7 +220,7 @@ Json ledgerJson(const LedgerEntry& entry) {
 
 LedgerEntry ledgerFrom(const Json& json) {
     LedgerEntry entry;
-    entry.span = {{json.at("lba").get<std::uint64_t>()}, {json.at("sectors").get<std::uint64_t>()}};
+    entry.span = {{whole<std::uint64_t>(json.at("lba"))}, {whole<std::uint64_t>(json.at("sectors"))}};
     const auto grade = gradeFromName(json.at("grade").get<std::string>());
     const auto standing = standingFromName(json.at("standing").get<std::string>());
     if (!grade || !standing)
@@ -263,13 +264,13 @@ TapeEntry tapeFrom(const Json& json) {
         throw std::runtime_error("the tape has an entry of a kind that this Orbita does not know");
     entry.kind = *kind;
     entry.at = fromSeconds(json.at("at_s").get<double>());
-    entry.span = {{json.at("lba").get<std::uint64_t>()}, {json.at("sectors").get<std::uint64_t>()}};
+    entry.span = {{whole<std::uint64_t>(json.at("lba"))}, {whole<std::uint64_t>(json.at("sectors"))}};
     entry.grade = gradeFromName(json.value("grade", "")).value_or(Grade::none);
     entry.standing = standingFromName(json.value("standing", "")).value_or(Standing::once);
     entry.causeGiven = !json.contains("cause");
     entry.turns = json.value("turns", 0.0);
     entry.latency = fromMilliseconds(json.value("latency_ms", 0.0));
-    entry.count = json.value("count", std::uint64_t{0});
+    entry.count = wholeOr(json, "count", std::uint64_t{0});
     entry.ended = endedFromName(json.value("ended", "")).value_or(Ended::running);
     entry.rule = ruleKindFromName(json.value("rule", "")).value_or(RuleKind::unreadable);
     entry.disturbance = disturbanceFromName(json.value("disturbance", "")).value_or(Disturbance::none);
@@ -353,7 +354,7 @@ ScanRecord recordFrom(const Json& json) {
         for (std::size_t i = 0; i < noteNames.size(); ++i)
             if (name == noteNames[i])
                 record.accessNotes.push_back(static_cast<AccessNote>(i));
-    record.maxSectorsPerCommand = json.at("access").at("sectors_per_command").get<std::uint32_t>();
+    record.maxSectorsPerCommand = whole<std::uint32_t>(json.at("access").at("sectors_per_command"));
     record.plan = planFrom(json.at("plan"));
     const BlockGrid& grid = record.plan.grid;
     const std::uint64_t capacity = record.drive.capacity.value;
@@ -371,7 +372,7 @@ ScanRecord recordFrom(const Json& json) {
     for (const Json& span : json.at("covered"))
         record.covered.push_back(spanFrom(span));
     for (const Json& known : json.value("known_sectors", Json::array()))
-        record.known.push_back({spanFrom(known), known.at("crc32").get<std::uint32_t>()});
+        record.known.push_back({spanFrom(known), whole<std::uint32_t>(known.at("crc32"))});
     totalsFrom(json.at("totals"), record.status);
     const Json& grading = json.at("grading");
     record.status.unit = fromMilliseconds(grading.at("unit_ms").get<double>());
@@ -381,7 +382,7 @@ ScanRecord recordFrom(const Json& json) {
     std::array<std::uint64_t, LatenessHistogram::buckets> counts{};
     const Json& blocks = json.at("lateness").at("blocks");
     for (std::size_t i = 0; i < counts.size(); ++i)
-        counts[i] = blocks.at(i).get<std::uint64_t>();
+        counts[i] = whole<std::uint64_t>(blocks.at(i));
     record.status.lateness.setCounts(counts);
     for (const Json& entry : json.at("ledger"))
         record.ledger.push_back(ledgerFrom(entry));

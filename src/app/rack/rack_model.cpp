@@ -2,6 +2,7 @@
 #include "app/rack/rack_model.h"
 
 #include "app/rack/dial_state.h"
+#include "core/base/own_format.h"
 #include "report/words.h"
 #include "store/scan_file.h"
 
@@ -16,20 +17,13 @@ namespace {
 
 constexpr int lookIntervalMs = 2000;
 constexpr auto recogniseFor = std::chrono::milliseconds{250};
-constexpr int settleMs = 150;           // until sysfs tells all of a new drive
-constexpr qsizetype recognisedBy = 256; // bytes at the beginning of a saved scan that tell what it is
+constexpr int settleMs = 150; // until sysfs tells all of a new drive
 
 Target targetOf(const AttachedDrive& drive) {
     Target target;
     target.name = drive.identity.path;
     target.take(drive);
     return target;
-}
-
-bool looksLikeScan(const QString& path) {
-    QFile file(path);
-    return path.endsWith(QLatin1String(".json")) && file.open(QIODevice::ReadOnly) &&
-           file.read(recognisedBy).contains("orbita-scan\"");
 }
 
 bool sameDrive(const DriveIdentity& a, const DriveIdentity& b) {
@@ -246,7 +240,7 @@ void RackModel::open(const QString& name) {
     // Left to itself where it hangs; what comes of it is taken with the next frame.
     std::thread([mail = m_mail, name] {
         auto opened = [&]() -> Result<Opened> {
-            if (looksLikeScan(name))
+            if (ownFormatOf(name.toStdString()) == "orbita-scan")
                 return loadScan(name.toStdString()).map([](ScanRecord r) {
                     return Opened{std::move(r), {}, true};
                 });

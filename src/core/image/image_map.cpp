@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/image/image_map.h"
 
+#include "core/base/json_numbers.h"
 #include "core/base/text.h"
 
 #include <algorithm>
@@ -41,7 +42,7 @@ std::optional<LbaSpan> spanFrom(const json& line, std::uint64_t capacity) {
     if (first == line.end() || sectors == line.end() || !first->is_number_unsigned() ||
         !sectors->is_number_unsigned())
         return std::nullopt;
-    const LbaSpan span{{first->get<std::uint64_t>()}, {sectors->get<std::uint64_t>()}};
+    const LbaSpan span{{whole<std::uint64_t>(*first)}, {whole<std::uint64_t>(*sectors)}};
     if (span.empty() || span.first.value >= capacity || span.count.value > capacity - span.first.value)
         return std::nullopt;
     return span;
@@ -57,8 +58,8 @@ std::optional<DriveIdentity> driveFrom(const json& head) {
     identity.model = cleanText(drive->value("model", ""));
     identity.serial = cleanText(drive->value("serial", ""));
     identity.path = cleanText(drive->value("path", ""), 4096);
-    identity.capacity.value = drive->value("sectors", std::uint64_t{0});
-    identity.logicalBytes = drive->value("sector_bytes", 0U);
+    identity.capacity.value = wholeOr(*drive, "sectors", std::uint64_t{0});
+    identity.logicalBytes = wholeOr(*drive, "sector_bytes", 0U);
     if (identity.capacity.value == 0 || identity.logicalBytes < 512 || identity.logicalBytes > 65536 ||
         identity.capacity.value > mostSectors(identity.logicalBytes))
         return std::nullopt;
@@ -146,7 +147,7 @@ Result<ImageMap> ImageMap::parse(const std::string& text, const std::string& ori
             const auto drive = driveFrom(line);
             if (!drive)
                 return refuse("it is no map of an image that Orbita made");
-            const int version = line.value("version", 0);
+            const int version = wholeOr(line, "version", 0);
             if (version > formatVersion)
                 return refuse("a newer Orbita has written it");
             if (version < 1)
@@ -154,9 +155,9 @@ Result<ImageMap> ImageMap::parse(const std::string& text, const std::string& ori
             map.emplace(*drive);
             map->version = version;
             map->imageId = line.value("image", "");
-            map->generation = line.value("generation", std::uint64_t{0});
+            map->generation = wholeOr(line, "generation", std::uint64_t{0});
         }
-    } catch (const json::exception&) {
+    } catch (const std::exception&) {
         return refuse(fmt::format("line {} is damaged", number));
     }
     if (!map)

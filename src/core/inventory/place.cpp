@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/inventory/place.h"
 
+#include "core/base/own_format.h"
+
 #include <algorithm>
 #include <array>
 #include <cerrno>
@@ -165,36 +167,22 @@ private:
     int m_links = 0;
 };
 
-std::string startOf(const FilePlace& place) {
+std::string formatAt(const FilePlace& folder, const std::string& name) {
     const Descriptor file(
-        openat(place.folder.get(), place.name.c_str(), O_RDONLY | O_NOFOLLOW | O_NONBLOCK | O_CLOEXEC));
-    std::string text(128, '\0');
-    const ssize_t n = file ? pread(file.get(), text.data(), text.size(), 0) : 0;
-    text.resize(n > 0 ? static_cast<std::size_t>(n) : 0);
-    return text;
-}
-
-bool isMap(const std::string& start) {
-    return start.find("\"orbita-image-map\"") != std::string::npos;
-}
-// SQLite's own header, and at byte 68 whose the file is ("ORBC", see docs/formats.md).
-bool isCasebook(const std::string& start) {
-    return start.rfind("SQLite format 3", 0) == 0 && start.size() >= 72 && start.compare(68, 4, "ORBC") == 0;
+        openat(folder.folder.get(), name.c_str(), O_RDONLY | O_NOFOLLOW | O_NONBLOCK | O_CLOEXEC));
+    return file ? ownFormatOf(file.get()) : std::string{};
 }
 
 // What must not be replaced by a result; nothing where it may.
 std::optional<std::string> whatStands(const FilePlace& place) {
-    const std::string start = startOf(place);
-    if (isMap(start))
+    const std::string format = formatAt(place, place.name);
+    if (format == "orbita-image-map")
         return "it is the map of an image";
-    if (isCasebook(start))
+    if (format == "orbita-casebook")
         return "it is a casebook";
-    if (start.find("\"orbita-owed-setting\"") != std::string::npos)
+    if (format == "orbita-owed-setting")
         return "it holds a setting that is owed to a drive";
-    FilePlace map;
-    map.folder.reset(fcntl(place.folder.get(), F_DUPFD_CLOEXEC, 0));
-    map.name = place.name + ".map";
-    if (isMap(startOf(map)))
+    if (formatAt(place, place.name + ".map") == "orbita-image-map")
         return "it is an image that was saved of a drive";
     return std::nullopt;
 }

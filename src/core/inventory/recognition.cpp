@@ -2,6 +2,7 @@
 #include "core/inventory/recognition.h"
 
 #include "core/base/helper_process.h"
+#include "core/base/json_numbers.h"
 #include "core/base/text.h"
 
 #include <cerrno>
@@ -102,22 +103,25 @@ void listen(const std::vector<std::unique_ptr<Attendant>>& attendants, Nanosecon
     }
 }
 
+// The helper has looked at what strangers have written: what it says is not believed blindly.
 Recognised recognisedFrom(const std::string& text) {
     Recognised found;
-    const Json json = Json::parse(text, nullptr, false);
-    if (!json.is_object()) {
-        found.systemError = EPROTO;
+    try {
+        const Json json = Json::parse(text);
+        found.systemError = wholeOr(json, "error", 0);
+        found.table = tableStateFromName(json.value("table", "none")).value_or(TableState::none);
+        for (const Json& part : json.value("parts", Json::array()))
+            found.parts.push_back({{},
+                                   wholeOr(part, "first_byte", std::uint64_t{0}),
+                                   wholeOr(part, "bytes", std::uint64_t{0}),
+                                   cleanText(part.value("file_system", "")),
+                                   cleanText(part.value("label", ""))});
         return found;
+    } catch (const std::exception&) {
+        Recognised garbled;
+        garbled.systemError = EPROTO;
+        return garbled;
     }
-    found.systemError = json.value("error", 0);
-    found.table = tableStateFromName(json.value("table", "none")).value_or(TableState::none);
-    for (const Json& part : json.value("parts", Json::array()))
-        found.parts.push_back({{},
-                               part.value("first_byte", std::uint64_t{0}),
-                               part.value("bytes", std::uint64_t{0}),
-                               cleanText(part.value("file_system", "")),
-                               cleanText(part.value("label", ""))});
-    return found;
 }
 
 } // namespace

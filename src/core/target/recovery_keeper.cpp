@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/target/recovery_keeper.h"
 
+#include "core/base/json_numbers.h"
 #include "core/base/read_file.h"
 #include "core/drive/recovery_setting.h"
 
@@ -79,9 +80,9 @@ public:
         const json ms = content.value("recovery_ms", json());
         for (std::size_t i = 0; i < meansNames.size(); ++i)
             if (means == meansNames[i] && ms.is_number_unsigned() &&
-                ms.get<std::uint64_t>() <= mostMilliseconds(static_cast<RecoveryMeans>(i)))
+                whole<std::uint64_t>(ms) <= mostMilliseconds(static_cast<RecoveryMeans>(i)))
                 return RecoverySetting{static_cast<RecoveryMeans>(i),
-                                       std::chrono::milliseconds{ms.get<std::uint64_t>()}};
+                                       std::chrono::milliseconds{whole<std::uint64_t>(ms)}};
         return invalid("what it says is no setting");
     }
 

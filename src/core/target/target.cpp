@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/target/target.h"
 
+#include "core/base/own_format.h"
 #include "core/base/text.h"
 #include "core/drive/ata_drive.h"
 #include "core/drive/command_drives.h"
@@ -128,25 +129,18 @@ Result<std::vector<Target>> demoTargets(const fs::path& folder) {
 
 namespace {
 
-// What Orbita writes begins with its format; a scan, a map or a ledger is no drive, though its bytes could be
-// read.
+// A scan, a map or a casebook is no drive, though its bytes could be read.
 Result<void> refuseOwnFormat(const std::string& path) {
-    const Descriptor file(open(path.c_str(), O_RDONLY | O_NONBLOCK | O_CLOEXEC));
-    std::string start(256, '\0');
-    const ssize_t n = file ? pread(file.get(), start.data(), start.size(), 0) : 0;
-    start.resize(n > 0 ? static_cast<std::size_t>(n) : 0);
-    const bool isDocument = start.rfind('{', 0) == 0 && start.find("\"format\"") != std::string::npos &&
-                            start.find("\"orbita-") != std::string::npos;
-    const bool isCasebook =
-        start.rfind("SQLite format 3", 0) == 0 && start.size() >= 72 && start.compare(68, 4, "ORBC") == 0;
-    if (!isDocument && !isCasebook)
+    const std::string format = ownFormatOf(path);
+    if (format.empty())
         return {};
+    const bool isCasebook = format == "orbita-casebook";
     return tl::unexpected(
         Error{Error::Kind::badCall, "scanning", path,
               isCasebook ? "it is a casebook of Orbita's"
                          : "it is a file that Orbita has written, no image of a drive",
-              isDocument ? "A scan is opened in the window; \"sim:\" before the path names a scenario."
-                         : "\"orbita-cli casebook\" shows what is in it."});
+              !isCasebook ? "A scan is opened in the window; \"sim:\" before the path names a scenario."
+                          : "\"orbita-cli casebook\" shows what is in it."});
 }
 
 } // namespace

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/vitals/house_policy.h"
 
+#include "core/base/json_numbers.h"
 #include "core/base/read_file.h"
 
 #include <cstdlib>
@@ -37,7 +38,7 @@ std::optional<std::int64_t> limit(const Json& json, const std::string& where, co
         return std::nullopt;
     if (!it->is_number_integer())
         throw BadPolicy{where + "." + key + " must be a whole number, or null for never"};
-    return it->get<std::int64_t>();
+    return whole<std::int64_t>(*it);
 }
 
 std::string text(const Json& json, const std::string& where, const char* key) {
@@ -51,7 +52,7 @@ HousePolicy readPolicy(const Json& json) {
     only(json, "policy", {"format", "version", "name", "limits", "bad_firmware", "plans"});
     if (json.value("format", "") != "orbita-policy")
         throw BadPolicy{"policy.format must be \"orbita-policy\""};
-    if (json.value("version", 0) != 1)
+    if (wholeOr(json, "version", 0) != 1)
         throw BadPolicy{"policy.version is one that this Orbita does not know; it reads version 1"};
     HousePolicy policy = defaultPolicy();
     policy.name = text(json, "policy", "name");
@@ -135,7 +136,7 @@ Result<HousePolicy> parsePolicy(const std::string& text, const std::string& orig
         return readPolicy(Json::parse(text));
     } catch (const BadPolicy& bad) {
         return tl::unexpected(badPolicy(origin, bad.text));
-    } catch (const Json::exception& e) {
+    } catch (const std::exception& e) {
         return tl::unexpected(badPolicy(origin, std::string("it is no valid JSON: ") + e.what()));
     }
 }

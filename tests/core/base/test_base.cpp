@@ -3,8 +3,11 @@
 
 #include "core/base/bytes.h"
 #include "core/base/error.h"
+#include "core/base/json_numbers.h"
+#include "core/base/own_format.h"
 #include "core/base/span_set.h"
 
+#include <QTemporaryFile>
 #include <cerrno>
 #include <random>
 #include <set>
@@ -54,6 +57,57 @@ private slots:
         putLittleEndian(bytes, 1, 3, 0x123456);
         QCOMPARE(std::to_integer<int>(bytes[1]), 0x56);
         QCOMPARE(littleEndian(bytes, 1, 3), std::uint64_t{0x123456});
+    }
+    // Nothing is made of a number that is none, or none that fits.
+    void wholeNumbersAreWhole() {
+        const auto json = nlohmann::json::parse(
+            R"({"a":18446744073709551615,"b":-1,"c":1e99,"d":3.0,"e":"7","f":4294967296,"g":7,"h":1e3})");
+        QCOMPARE(whole<std::uint64_t>(json.at("a")), UINT64_MAX);
+        QCOMPARE(whole<int>(json.at("b")), -1);
+        QCOMPARE(wholeOr(json, "g", 0U), 7U);
+        QCOMPARE(wholeOr(json, "absent", 5), 5);
+        for (const char* key : {"b", "c", "d", "e", "f", "h"})
+            QVERIFY_EXCEPTION_THROWN(static_cast<void>(whole<std::uint32_t>(json.at(key))),
+                                     std::out_of_range);
+        QVERIFY_EXCEPTION_THROWN(static_cast<void>(whole<std::int64_t>(json.at("a"))), std::out_of_range);
+    }
+    // By content: neither by name, nor by where in it the format stands.
+    void ownFormatsAreKnown_data() {
+        QTest::addColumn<QByteArray>("content");
+        QTest::addColumn<std::string>("format");
+        // With ' for ".
+        const auto row = [](const char* content, const char* format) {
+            QTest::newRow(content) << QByteArray(content).replace('\'', '"') << std::string(format);
+        };
+        row("{'format':'orbita-scan','version':1}", "orbita-scan");
+        row("\n {\t'format' : 'orbita-image-map'", "orbita-image-map"); // cut off
+        row("{'a':{'format':'orbita-policy'},'b':[{'format':'x'}],'c':[[]],'format':'orbita-scan'}",
+            "orbita-scan");
+        row("{'a':{'format':'orbita-scan'}}", "");
+        row("[{'format':'orbita-scan'}]", "");
+        row("{'format':{'x':'orbita-scan'}}", "");
+        row("{'format':['orbita-scan']}", "");
+        row("{'format':'somebody else','x':'orbita-scan'}", "");
+        row("'orbita-scan'", "");
+        row("orbita-scan", "");
+        row("", "");
+        QTest::newRow("late") << QByteArray("{\"a\":\"" + QByteArray(100'000, 'x') +
+                                            "\",\"format\":\"orbita-scan\"}")
+                              << std::string("orbita-scan");
+        QTest::newRow("deep") << QByteArray("{\"a\":" + QByteArray(1'000'000, '[')) << std::string();
+        QByteArray casebook(4096, '\0');
+        casebook.replace(0, 15, "SQLite format 3");
+        QTest::newRow("another program's database") << casebook << std::string();
+        casebook.replace(68, 4, "ORBC");
+        QTest::newRow("casebook") << casebook << std::string("orbita-casebook");
+    }
+    void ownFormatsAreKnown() {
+        QFETCH(QByteArray, content);
+        QTemporaryFile file;
+        QVERIFY(file.open() && file.write(content) == content.size() && file.flush());
+        QTEST(ownFormatOf(file.fileName().toStdString()), "format");
+        QCOMPARE(ownFormatOf("/dev/zero"), std::string());
+        QCOMPARE(ownFormatOf("/no/such"), std::string());
     }
     void errorsNameTheNextStep_data() {
         QTest::addColumn<int>("number");
