@@ -84,9 +84,9 @@ QString tapeTitle(const TapeEntry& entry) {
     case TapeKind::notStored:
         return tr("nothing stored");
     case TapeKind::savingHalts:
-        return tr("image cannot");
+        return tr("saving stuck");
     case TapeKind::savingGoesOn:
-        return tr("image goes on");
+        return tr("saving goes on");
     case TapeKind::imageCompared:
         return tr("image compared");
     case TapeKind::saved:
@@ -191,7 +191,7 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
                    : tr("reads as zeros, which a drive that can forget gives without looking: vouches for "
                         "nothing");
     case TapeKind::savingHalts:
-        return tr("reading waits until there is room or the place answers");
+        return tr("reading waits for the image's place");
     case TapeKind::savingGoesOn:
         return tr("what had been read is written, reading goes on");
     case TapeKind::imageCompared:

@@ -221,8 +221,8 @@ QString ended(Ended ended) {
         return tr("Orbita's reader ended unexpectedly; this says nothing of the drive. Start again.");
     case Ended::otherDrive:
         return tr(
-            "What answers now is not the drive that this was begun with: nothing more was read or saved. "
-            "Attach that drive again, then go on.");
+            "What answers now is not the drive that this was begun with. Nothing more was read or saved: "
+            "attach that drive again, then go on.");
     case Ended::barred:
         return tr("Orbita was about to send a command that it must not send, and stopped itself before it "
                   "left. That is a fault of Orbita's, not of the drive.");

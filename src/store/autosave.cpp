@@ -1,12 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/autosave.h"
 
+#include "core/base/memory.h"
 #include "store/casebook.h"
 #include "store/scan_file.h"
 
 namespace orbita {
 
 namespace {
+constexpr std::uint64_t roomToKeepIn = 48U << 20U; // the casebook's libraries, and the plate packed
 constexpr auto interval = std::chrono::seconds{2};
 constexpr auto lookInterval = std::chrono::milliseconds{100};
 constexpr auto firstLookInterval = std::chrono::milliseconds{5};
@@ -90,13 +92,18 @@ void Autosave::run(const std::stop_token& stop) {
                 const ScanRecord record = m_session.record();
                 if (!record.plate) // nothing has been opened
                     return std::nullopt;
+                if (!memoryIsThere(roomToKeepIn))
+                    throw std::bad_alloc();
                 return keeper(record);
-            } catch (const std::exception& error) { // memory gave out; the next time it may not
+            } catch (const std::bad_alloc&) {
                 return tl::unexpected(Error{Error::Kind::systemFailure,
                                             "keeping the scan",
                                             {},
-                                            error.what(),
-                                            "It is tried again. End other programs to make room in memory."});
+                                            "there is not enough memory",
+                                            "It is tried again. End other programs to make room."});
+            } catch (const std::exception& error) {
+                return tl::unexpected(Error{
+                    Error::Kind::systemFailure, "keeping the scan", {}, error.what(), "It is tried again."});
             }
         }();
         if (!saved)

@@ -180,16 +180,16 @@ std::string owedSettingsFolder() {
         .toStdString();
 }
 
-Casebook::Casebook(std::string connection, std::string path, bool readOnly)
-    : m_connection(std::move(connection)), m_path(std::move(path)), m_readOnly(readOnly) {}
+Casebook::Casebook(const std::string& connection, std::string path, bool readOnly)
+    : m_connection(text(connection)), m_path(std::move(path)), m_readOnly(readOnly) {}
 
 Casebook::~Casebook() {
     database().close();
-    QSqlDatabase::removeDatabase(text(m_connection));
+    QSqlDatabase::removeDatabase(m_connection);
 }
 
 QSqlDatabase Casebook::database() const {
-    return QSqlDatabase::database(text(m_connection));
+    return QSqlDatabase::database(m_connection);
 }
 
 Error Casebook::failure(const std::string& tried, const QSqlQuery& query) const {

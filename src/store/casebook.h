@@ -8,6 +8,7 @@
 #include "core/vitals/findings.h"
 #include "store/plate_codec.h"
 
+#include <QString>
 #include <memory>
 #include <string>
 #include <vector>
@@ -116,11 +117,11 @@ public:
     Result<std::vector<std::string>> deeds(std::int64_t visit);
 
 private:
-    Casebook(std::string connection, std::string path, bool readOnly);
+    Casebook(const std::string& connection, std::string path, bool readOnly);
     [[nodiscard]] QSqlDatabase database() const;
     [[nodiscard]] Error failure(const std::string& tried, const QSqlQuery& query) const;
 
-    std::string m_connection;
+    QString m_connection;
     std::string m_path;
     bool m_readOnly;
     std::unique_ptr<QTemporaryDir> m_copy;

@@ -3,6 +3,7 @@
 
 #include "core/base/bytes.h"
 
+#include <new>
 #include <zstd.h>
 
 namespace orbita {
@@ -22,7 +23,11 @@ std::string encodeChunk(const Plate& plate, std::uint64_t first, std::uint64_t c
     if (!visited)
         return {};
     std::string packed(ZSTD_compressBound(cells.size()), '\0');
-    packed.resize(ZSTD_compress(packed.data(), packed.size(), cells.data(), cells.size(), compressionLevel));
+    const std::size_t size =
+        ZSTD_compress(packed.data(), packed.size(), cells.data(), cells.size(), compressionLevel);
+    if (ZSTD_isError(size) != 0)
+        throw std::bad_alloc(); // nothing else can be wrong: there is room for the worst
+    packed.resize(size);
     return packed;
 }
 

@@ -64,6 +64,7 @@ bool standIsAlarming(const DriveDesk& desk) {
         return false;
     const Ended ended = view->record.status.ended;
     return view->error.has_value() || view->record.status.phase == ScanPhase::waiting ||
+           (view->record.status.phase == ScanPhase::saving && view->record.status.saving.trouble) ||
            view->judgement.unreadable > 0 ||
            (ended != Ended::running && ended != Ended::complete && ended != Ended::stopped);
 }
@@ -101,7 +102,7 @@ QString standOf(const DriveDesk& desk) {
     case ScanPhase::cooling:
         return tr("Cooling down");
     case ScanPhase::saving:
-        return status.saving.trouble ? tr("Image cannot be written") : tr("Writing the image");
+        return status.saving.trouble ? tr("Cannot save: waits") : tr("Writing the image");
     case ScanPhase::again:
         return tr("Measuring defects again");
     case ScanPhase::reading:

@@ -143,6 +143,7 @@ void ActionBar::refresh() {
         sentence.main = tr("Does the data on this drive exist elsewhere?");
     }
     m_main->setText(sentence.main);
+    m_main->setToolTip(sentence.main);
     m_detail->setText(sentence.detail);
     m_detail->setToolTip(sentence.detail);
     setAccessibleName(sentence.main + QStringLiteral(". ") + sentence.detail);

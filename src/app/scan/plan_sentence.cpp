@@ -90,7 +90,9 @@ Sentence sentenceOf(const DriveDesk& desk) {
                         .arg(status.temperature.value_or(0))};
         if (status.phase == ScanPhase::saving && status.saving.trouble)
             return {tr("Reading waits: the image cannot be written"),
-                    QString::fromStdString(status.saving.trouble->message())};
+                    tr("%1. It goes on by itself once there is room or the place answers · %2")
+                        .arg(QString::fromStdString(status.saving.trouble->answer),
+                             QString::fromStdString(status.saving.trouble->on))};
         if (status.phase == ScanPhase::saving)
             return {tr("Writing the image"), tr("%1 to go.").arg(format::bytes(status.saving.waiting))};
         if (status.phase == ScanPhase::again)
@@ -131,7 +133,12 @@ Sentence sentenceOf(const DriveDesk& desk) {
         // Never taken up in silence.
         if (const std::string& saveTo = scan->record.plan.asked.saveTo; desk.canContinue() && !saveTo.empty())
             detail += tr(" · going on saves to %1").arg(QString::fromStdString(saveTo));
-        return {words::ended(scan->record.status.ended), detail};
+        // What it was, and below it what to do.
+        const QString ended = words::ended(scan->record.status.ended);
+        const qsizetype first = ended.indexOf(QLatin1String(". "));
+        if (first < 0)
+            return {ended, detail};
+        return {ended.first(first + 1), ended.sliced(first + 2) + QStringLiteral(" · ") + detail};
     }
     return {planWords(desk.plan(), drive), guessWords(desk.plan(), drive)};
 }

@@ -81,6 +81,10 @@ public:
     [[nodiscard]] std::uint64_t stripeBlocks() const { return m_stripeBlocks; }
 
     [[nodiscard]] std::uint64_t memoryBytes() const;
+    // At most so much of it for a plate of so many blocks.
+    static constexpr std::uint64_t mostMemoryBytes(std::uint64_t blocks) {
+        return blocks * 5 / 2 + (std::uint64_t{1} << 20U);
+    }
 
 private:
     struct Freed {

@@ -2,6 +2,7 @@
 #include "core/scan/session.h"
 
 #include "core/base/claim.h"
+#include "core/base/memory.h"
 #include "core/scan/verify_block.h"
 
 #include <ctime>
@@ -13,6 +14,7 @@ namespace orbita {
 
 namespace {
 
+constexpr std::uint64_t roomToWorkIn = 96U << 20U;
 constexpr Nanoseconds firstKeptPatience = std::chrono::seconds{10};
 
 Planner always(const ScanPlan& plan) {
@@ -144,6 +146,9 @@ void ScanSession::scan(const std::stop_token& stop) {
     }
     if (plan->asked.way == ReadWay::verify && plan->asked.blockSectors == 0 && !m_earlier)
         plan->grid.blockSectors = chooseVerifyBlock(**drive, plan->grid.span, plan->grid.blockSectors, stop);
+    // What comes of it has to be kept, too.
+    if (!memoryIsThere(roomToWorkIn, Plate::mostMemoryBytes(plan->grid.blocks())))
+        throw std::bad_alloc();
     if (!plan->asked.saveTo.empty())
         if (auto opened = openImage(*plan, identity, stop); !opened) {
             m_feed.fail(std::move(opened.error()));

@@ -67,9 +67,9 @@ private slots:
         QCOMPARE(wholeOr(json, "g", 0U), 7U);
         QCOMPARE(wholeOr(json, "absent", 5), 5);
         for (const char* key : {"b", "c", "d", "e", "f", "h"})
-            QVERIFY_EXCEPTION_THROWN(static_cast<void>(whole<std::uint32_t>(json.at(key))),
-                                     std::out_of_range);
-        QVERIFY_EXCEPTION_THROWN(static_cast<void>(whole<std::int64_t>(json.at("a"))), std::out_of_range);
+            QVERIFY_THROWS_EXCEPTION(std::out_of_range,
+                                     static_cast<void>(whole<std::uint32_t>(json.at(key))));
+        QVERIFY_THROWS_EXCEPTION(std::out_of_range, static_cast<void>(whole<std::int64_t>(json.at("a"))));
     }
     // By content: neither by name, nor by where in it the format stands.
     void ownFormatsAreKnown_data() {
