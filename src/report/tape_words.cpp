@@ -191,7 +191,7 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
                    : tr("reads as zeros, which a drive that can forget gives without looking: vouches for "
                         "nothing");
     case TapeKind::savingHalts:
-        return tr("reading waits for the image's place");
+        return tr("reading waits until it can be written");
     case TapeKind::savingGoesOn:
         return tr("what had been read is written, reading goes on");
     case TapeKind::imageCompared:

@@ -300,7 +300,7 @@ private slots:
         QByteArray said;
         const auto saysSo = [&] {
             said += process.readAllStandardOutput();
-            return said.contains("waits until there is room");
+            return said.contains("waits until it can be written");
         };
         QTRY_VERIFY_WITH_TIMEOUT(saysSo(), 60'000);
         kill(static_cast<pid_t>(process.processId()), SIGINT);
