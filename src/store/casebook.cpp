@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/casebook.h"
 
+#include "core/base/ownership.h"
 #include "core/base/text.h"
 #include "store/statement.h"
 
@@ -96,11 +97,8 @@ Error cannotBeOpened(const std::string& path, const QSqlDatabase& database, QSql
 // The file, and beside it what SQLite needs there.
 bool canBeWritten(const QString& path) {
     const QFileInfo file(path);
-    const bool fresh = !QFileInfo::exists(file.absolutePath());
-    if (!QDir().mkpath(file.absolutePath()))
+    if (!makePrivateFolders(QFile::encodeName(file.absolutePath()).toStdString()))
         return false;
-    if (fresh)
-        QFile::setPermissions(file.absolutePath(), QFile::ReadOwner | QFile::WriteOwner | QFile::ExeOwner);
     return access(QFile::encodeName(file.absolutePath()).constData(), W_OK) == 0 &&
            (!file.exists() || access(QFile::encodeName(path).constData(), W_OK) == 0);
 }
@@ -116,6 +114,10 @@ Result<void> preparePlace(const std::string& path) {
         openat(place->folder.get(), place->name.c_str(), O_RDWR | O_CREAT | O_NOFOLLOW | O_CLOEXEC, 0600));
     if (!file)
         return tl::unexpected(systemError("opening the casebook", path, errno));
+    struct stat status {};
+    if (fstat(file.get(), &status) == 0 && status.st_size == 0)
+        giveToOwnerOf(place->folder.get(),
+                      file.get()); // just made; SQLite does the same with what it makes beside
     // Also one that an earlier Orbita left readable by all: it holds customers' names.
     (void)fchmod(file.get(), 0600);
     return {};

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/durable_file.h"
 
+#include "core/base/ownership.h"
+
 #include <cerrno>
 #include <cstdio>
 #include <fcntl.h>
@@ -22,6 +24,8 @@ Descriptor openFresh(const FolderEntry& at, std::string& name) {
         name = fmt::format(".orbita-{:08x}{:08x}.part", random(), random());
         Descriptor file(openat(at.folder, name.c_str(),
                                O_WRONLY | O_CREAT | O_EXCL | O_APPEND | O_NOFOLLOW | O_CLOEXEC, ownerOnly));
+        if (file)
+            giveToOwnerOf(at.folder, file.get());
         if (file || errno != EEXIST)
             return file;
     }

@@ -109,7 +109,7 @@ Result<ImageMap> ImageMap::parse(const std::string& text, const std::string& ori
                 const auto crc = checksumFrom(digits.substr(i * 8, 8));
                 if (!crc)
                     return false;
-                map->put({map->spanOfPiece(map->pieceOf(span->first.value) + i), *crc});
+                map->takeIn({map->spanOfPiece(map->pieceOf(span->first.value) + i), *crc});
             }
             return true;
         }
@@ -127,7 +127,7 @@ Result<ImageMap> ImageMap::parse(const std::string& text, const std::string& ori
             map->m_doubtful.add(*span);
             map->m_doubtfulExtents.push_back({*span, *crc});
         } else {
-            map->put({*span, *crc});
+            map->takeIn({*span, *crc});
         }
         return true;
     };
@@ -171,7 +171,31 @@ Result<ImageMap> ImageMap::parse(const std::string& text, const std::string& ori
     return *std::move(map);
 }
 
-// A later line tells of a part that has grown, and takes in what earlier ones told of it.
+// A later line tells of a part that has grown, and takes in what earlier ones told of it. Of what it overlaps
+// only in part, as no line of ours does, the rest is no longer vouched for.
+void ImageMap::takeIn(const Extent& extent) {
+    const auto cut = [&](const LbaSpan& span) { m_doubtful.add(span); };
+    auto next = m_parts.lower_bound(extent.span.first.value);
+    if (next != m_parts.begin()) {
+        const auto before = std::prev(next);
+        if (before->first + before->second.count > extent.span.first.value) {
+            cut({{before->first}, {before->second.count}});
+            m_parts.erase(before);
+        }
+    }
+    while (next != m_parts.end() && next->first < extent.span.end().value) {
+        cut({{next->first}, {next->second.count}});
+        next = m_parts.erase(next);
+    }
+    for (std::uint64_t piece = pieceOf(extent.span.first.value); piece <= pieceOf(extent.span.last().value);
+         ++piece)
+        if (m_wholePieces.contains({{piece}, {1}})) {
+            cut(spanOfPiece(piece));
+            m_wholePieces.remove({{piece}, {1}});
+        }
+    put(extent);
+}
+
 void ImageMap::put(const Extent& extent) {
     auto next = m_parts.lower_bound(extent.span.first.value);
     while (next != m_parts.end() && next->first < extent.span.end().value)

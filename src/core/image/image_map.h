@@ -78,6 +78,7 @@ private:
     using Parts = std::map<std::uint64_t, Part>; // by first sector
 
     void addInPiece(std::uint64_t first, std::span<const std::byte> data);
+    void takeIn(const Extent& extent);
     void put(const Extent& extent);
     void erase(const LbaSpan& span);
     void startTelling(std::uint64_t piece);

@@ -2,6 +2,7 @@
 #include "core/image/saved_image.h"
 
 #include "core/base/bytes.h"
+#include "core/base/ownership.h"
 #include "core/base/read_file.h"
 
 #include <algorithm>
@@ -238,6 +239,7 @@ Result<void> SavedImage::begin(const DriveIdentity& drive) {
                          O_RDWR | O_CREAT | O_EXCL | O_NOFOLLOW | O_CLOEXEC, 0600));
     if (!m_image)
         return tl::unexpected(failed("making the image", errno));
+    giveToOwnerOf(m_place.folder.get(), m_image.get());
     if (m_place.recheck)
         if (auto fine = m_place.recheck(m_image.get()); !fine)
             return fine;

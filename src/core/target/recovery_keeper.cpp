@@ -2,6 +2,7 @@
 #include "core/target/recovery_keeper.h"
 
 #include "core/base/json_numbers.h"
+#include "core/base/ownership.h"
 #include "core/base/read_file.h"
 #include "core/drive/recovery_setting.h"
 
@@ -91,9 +92,8 @@ public:
         m_remembered = setting;
         if (m_path.empty())
             return {};
-        std::error_code error;
-        fs::create_directories(m_folder, error);
-        fs::permissions(m_folder, fs::perms::owner_all, error);
+        if (auto made = makePrivateFolders(m_folder); !made)
+            return made;
         const std::string text = json{{"format", formatName},
                                       {"version", formatVersion},
                                       {"model", m_drive.model},

@@ -96,6 +96,36 @@ void compareAll(const ImageMap& map, const std::vector<std::byte>& drive) {
 class TestImage : public QObject {
     Q_OBJECT
 private slots:
+    // What overlaps an earlier line only in part, as no line of ours does: of the rest nothing is vouched
+    // for, and nothing is vouched for twice.
+    void linesThatOverlapInPart() {
+        const std::string head =
+            R"({"format":"orbita-image-map","version":2,"image":"00112233445566778899aabbccddeeff","generation":1,)"
+            R"("drive":{"model":"Tern 40","serial":"T40-1","path":"/dev/none","sectors":200000,"sector_bytes":512}})"
+            "\n";
+        const auto map = ImageMap::parse(head + R"({"first":0,"sectors":4096,"crc32s":"0011223344556677"})"
+                                                "\n"
+                                                R"({"first":2500,"sectors":10,"crc32":"89abcdef"})"
+                                                "\n"
+                                                R"({"first":8192,"sectors":100,"crc32":"01234567"})"
+                                                "\n"
+                                                R"({"first":8250,"sectors":100,"crc32":"01234567"})"
+                                                "\n"
+                                                R"({"first":8240,"sectors":1,"crc32":"01234567"})"
+                                                "\n",
+                                         "map");
+        QVERIFY2(map.has_value(), map ? "" : map.error().message().c_str());
+        QCOMPARE(map->held().spans(),
+                 (std::vector<LbaSpan>{{{0}, {2048}}, {{2500}, {10}}, {{8240}, {1}}, {{8250}, {100}}}));
+        QCOMPARE(map->doubtful().spans(),
+                 (std::vector<LbaSpan>{{{2048}, {452}}, {{2510}, {1586}}, {{8192}, {48}}, {{8241}, {9}}}));
+        std::uint64_t sum = 0;
+        for (const Extent& extent : map->extents())
+            sum += extent.span.count.value;
+        QCOMPARE(sum, map->heldSectors().value);
+        const auto again = ImageMap::parse(map->text(), "map");
+        QVERIFY(again && again->text() == map->text());
+    }
     void mapKnowsEachPartInWhateverOrderItCame_data() {
         QTest::addColumn<unsigned>("seed");
         QTest::addColumn<unsigned>("sectorBytes");

@@ -2,9 +2,11 @@
 // Where a file may be made, by whatever links, mounts and layers it is reached: never on the drive under
 // test, never in the place of what must not be replaced. With block devices and mounts of this test's own, in
 // a mount namespace of its own; skips where it may not make them.
+#include "core/base/ownership.h"
 #include "core/image/saved_image.h"
 #include "core/inventory/place.h"
 #include "core/target/target.h"
+#include "store/casebook.h"
 #include "store/scan_file.h"
 
 #include <QCryptographicHash>
@@ -169,6 +171,32 @@ private slots:
         QVERIFY(QFile::link(m_elsewhere + "/owned.csv", m_dir.filePath("planted.csv")));
         QCOMPARE(lchown(at("planted.csv").c_str(), 65534, 65534), 0);
         refuses(at("planted.csv"), {}, "made by another user");
+    }
+    // Where everybody may write, it is nobody's gift.
+    void whatRootMakesInAUsersFolderIsTheirs() {
+        if (geteuid() != 0)
+            QSKIP("only root makes what is another user's");
+        const auto ownerOf = [&](const QString& name) {
+            struct stat status {};
+            return lstat(at(name).c_str(), &status) == 0 ? static_cast<int>(status.st_uid) : -1;
+        };
+        constexpr uid_t user = 65534;
+        for (const char* folder : {"theirs", "everybody's"}) {
+            QVERIFY(QDir().mkpath(m_dir.filePath(folder)));
+            QCOMPARE(chown(at(folder).c_str(), user, user), 0);
+        }
+        QCOMPARE(chmod(at("everybody's").c_str(), 01777), 0);
+        QVERIFY(saveFile(at("theirs/a.csv"), "x").has_value());
+        QVERIFY(makePrivateFolders(at("theirs/data/orbita")).has_value());
+        QVERIFY(Casebook::open(at("theirs/data/orbita/casebook.db")).has_value());
+        for (const char* made :
+             {"theirs/a.csv", "theirs/data", "theirs/data/orbita", "theirs/data/orbita/casebook.db"}) {
+            QCOMPARE(ownerOf(made), static_cast<int>(user));
+            QCOMPARE(QFile::permissions(m_dir.filePath(made)) & (QFile::ReadGroup | QFile::ReadOther),
+                     QFile::Permissions());
+        }
+        QVERIFY(saveFile(at("everybody's/a.csv"), "x").has_value());
+        QCOMPARE(ownerOf("everybody's/a.csv"), 0);
     }
     void whatWasSavedIsNotReplaced() {
         DriveIdentity drive;
