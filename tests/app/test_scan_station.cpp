@@ -6,7 +6,6 @@
 #include "app/theme/theme.h"
 #include "report/words.h"
 #include "support/hand.h"
-#include "support/patience.h"
 
 #include <QApplication>
 #include <QClipboard>
@@ -262,7 +261,9 @@ private slots:
         QElapsedTimer timer;
         timer.start();
         click("Stop");
-        QTRY_VERIFY(!desk().scanning());
+        while (desk().scanning() && timer.elapsed() < 2000)
+            QTest::qWait(5);
+        QVERIFY2(timer.elapsed() <= 250, qPrintable(QString::number(timer.elapsed()))); // 0.2 s and a frame
         QCOMPARE(status().ended, Ended::stopped);
         QVERIFY(status().totals.covered.value > 6'000'000);
 
@@ -384,12 +385,13 @@ private slots:
             frame.start();
             QCoreApplication::processEvents();
             plate().grab();
-            QVERIFY2(frame.elapsed() < test::notHeldUpMs, qPrintable(QString::number(frame.elapsed())));
+            QVERIFY2(frame.elapsed() < 100, qPrintable(QString::number(frame.elapsed())));
         }
         QElapsedTimer timer;
         timer.start();
         m_window.reset(); // quit
-        QVERIFY2(timer.elapsed() < test::notHeldUpMs, qPrintable(QString::number(timer.elapsed())));
+        QVERIFY2(timer.elapsed() <= 300,
+                 qPrintable(QString::number(timer.elapsed()))); // 0.2 s, and taking down the window
     }
     void errorsAreToldInPlace() {
         openByHand("/no/such/drive");

@@ -9,7 +9,6 @@
 #include "core/drive/scsi/commands.h"
 #include "core/drive/scsi/sense.h"
 #include "core/scan/session.h"
-#include "support/patience.h"
 #include "support/scan_runner.h"
 #include "support/scripted_link.h"
 
@@ -396,7 +395,7 @@ private slots:
         QCOMPARE(sectorsOf(record.ledger, Grade::unreadable).size(), std::size_t{8});
         QCOMPARE(record.status.totals.visited(), record.plan.grid.blocks());
     }
-    // In whatever state the drive is.
+    // Stop answers within 0.2 s, in whatever state the drive is.
     void stopAnswersAtOnce_data() {
         QTest::addColumn<int>("kind");
         QTest::addColumn<bool>("pauseFirst");
@@ -430,7 +429,7 @@ private slots:
         QElapsedTimer timer;
         timer.start();
         session.stopAndWait();
-        QVERIFY2(timer.elapsed() < test::notHeldUpMs, qPrintable(QString::number(timer.elapsed())));
+        QVERIFY2(timer.elapsed() <= 200, qPrintable(QString::number(timer.elapsed())));
         QCOMPARE(session.record().status.ended, Ended::stopped);
     }
     // A reset, by whoever, is no finding: the block is read again.
