@@ -2,6 +2,7 @@
 // Held read-only: the drive and each of its partitions, and afterwards as it was before. With a block device
 // of this test's own.
 #include "core/inventory/recognition.h"
+#include "support/run_tool.h"
 
 #include <QFile>
 #include <QProcess>
@@ -19,14 +20,6 @@ using namespace orbita;
 namespace {
 
 constexpr std::chrono::seconds patience{20};
-
-QString run(const QString& program, const QStringList& arguments) {
-    QProcess process;
-    process.start(program, arguments);
-    return process.waitForFinished(60'000) && process.exitCode() == 0
-               ? QString::fromUtf8(process.readAllStandardOutput()).trimmed()
-               : QString();
-}
 
 bool readOnly(const std::string& device) {
     const int file = open(device.c_str(), O_RDONLY | O_CLOEXEC);
@@ -81,7 +74,7 @@ private slots:
         QFile image(m_dir.filePath("drive.img"));
         QVERIFY(image.open(QIODevice::WriteOnly) && image.resize(8 << 20));
         image.close();
-        m_loop = run("losetup", {"-f", "--show", image.fileName()});
+        m_loop = test::runTool("losetup", {"-f", "--show", image.fileName()});
         if (m_loop.isEmpty())
             QSKIP("no loop device can be made here");
         for (const int number : {1, 2}) {
@@ -106,8 +99,8 @@ private slots:
         if (m_loop.isEmpty())
             return;
         for (const char* number : {"1", "2"})
-            run("delpart", {m_loop, number});
-        run("losetup", {"-d", m_loop});
+            test::runTool("delpart", {m_loop, number});
+        test::runTool("losetup", {"-d", m_loop});
     }
     // One partition was read-only before: somebody else's doing, and left as it was.
     void partitionsToo_data() {

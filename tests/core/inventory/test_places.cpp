@@ -8,6 +8,7 @@
 #include "core/target/target.h"
 #include "store/casebook.h"
 #include "store/scan_file.h"
+#include "support/run_tool.h"
 
 #include <QCryptographicHash>
 #include <QDir>
@@ -28,14 +29,6 @@
 using namespace orbita;
 
 namespace {
-
-QString run(const QString& program, const QStringList& arguments) {
-    QProcess process;
-    process.start(program, arguments);
-    return process.waitForFinished(60'000) && process.exitCode() == 0
-               ? QString::fromUtf8(process.readAllStandardOutput()).trimmed()
-               : QString();
-}
 
 // Nothing is left for the kernel to write later by itself.
 const QStringList quietly = {"-q", "-E", "lazy_itable_init=0,lazy_journal_init=0"};
@@ -61,7 +54,7 @@ private:
     [[nodiscard]] std::string at(const QString& name) const { return m_dir.filePath(name).toStdString(); }
 
     QString attach(const QString& file) {
-        const QString device = run("losetup", {"-f", "--show", file});
+        const QString device = test::runTool("losetup", {"-f", "--show", file});
         if (!device.isEmpty())
             m_loops << device;
         return device;
@@ -119,7 +112,7 @@ private slots:
             if (!mountPoint.isEmpty())
                 umount2(qPrintable(mountPoint), MNT_DETACH);
         for (const QString& loop : m_loops)
-            run("losetup", {"-d", loop});
+            test::runTool("losetup", {"-d", loop});
     }
     void whatIsNoFileIsRefused() {
         QCOMPARE(mkfifo(at("pipe").c_str(), 0600), 0);
@@ -286,7 +279,7 @@ private slots:
         QVERIFY(inner.open(QIODevice::WriteOnly) && inner.resize(8 << 20));
         inner.close();
         const QString loop = attach(inner.fileName());
-        run("mkfs.ext4", quietly + QStringList{loop});
+        test::runTool("mkfs.ext4", quietly + QStringList{loop});
         QDir().mkpath(m_dir.filePath("inner"));
         if (mount(qPrintable(loop), at("inner").c_str(), "ext4", MS_NOATIME, nullptr) == 0)
             refuses(at("inner/x.img"), rules, words);
