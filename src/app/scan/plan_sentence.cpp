@@ -115,7 +115,7 @@ Sentence sentenceOf(const DriveDesk& desk) {
             status.phase == ScanPhase::splitting ? tr("looking for the exact sectors · ") : QString();
         return {planWords(plan, drive), splitting + rulesWords(plan)};
     }
-    if (desk.replaying())
+    if (desk.replaying() && scan != nullptr)
         return {tr("Replaying the scan of %1")
                     .arg(QLocale().toString(QDateTime::fromSecsSinceEpoch(scan->record.startedAt),
                                             QLocale::ShortFormat)),

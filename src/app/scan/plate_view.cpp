@@ -89,11 +89,11 @@ std::optional<SectorSheet> PlateView::sheet() const {
 
 void PlateView::refresh() {
     const ScanView* scan = view();
-    const std::shared_ptr<const Plate> plate = scan != nullptr ? scan->record.plate : nullptr;
-    if (!plate || plate->blocks() != m_lens.grid().blocks()) {
+    if (scan == nullptr || !scan->record.plate || scan->record.plate->blocks() != m_lens.grid().blocks()) {
         update();
         return;
     }
+    const std::shared_ptr<const Plate> plate = scan->record.plate;
     if (m_raster.update(plate, fittedView(), Theme::instance().palette()) || scan->running())
         update();
 }
