@@ -70,6 +70,8 @@ private:
     }
 
 private slots:
+    // No reader outlives its link, but it may take a moment to go.
+    void init() { QTRY_COMPARE(readers().size(), std::size_t{0}); }
     void handsOverWhatItReads_data() {
         QTest::addColumn<unsigned>("depth");
         QTest::addColumn<unsigned>("blockBytes");

@@ -83,6 +83,8 @@ private slots:
         ScanStatus status;
         do {
             status = feed.status();
+            std::this_thread::sleep_for(
+                std::chrono::microseconds{20}); // the engine is to be watched, not held up
             const double share = static_cast<double>(status.position.value) / 400'000'000;
             if (status.phase == ScanPhase::reading && status.left && share >= 0.1 && share < 0.97 &&
                 (said.empty() || share > said.back().share + 0.02))
