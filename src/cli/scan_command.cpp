@@ -5,7 +5,9 @@
 #include "cli/interrupt.h"
 #include "cli/target_options.h"
 #include "core/image/saved_image.h"
+#include "core/scan/left_unread.h"
 #include "core/target/aids_for.h"
+#include "core/target/suspects.h"
 #include "core/vitals/house_policy.h"
 #include "report/format.h"
 #include "report/scan_events.h"
@@ -85,6 +87,14 @@ Result<ScanPlan> planOf(const ScanOptions& options, const Target& target) {
     plan->saveTo = options.save;
     plan->data = dataElsewhereFromName(options.data).value_or(DataElsewhere::notAsked);
     plan->inUse = !target.uses.empty();
+    if (plan->order == ScanOrder::suspectsFirst && options.resume == 0) {
+        auto suspects = suspectsToldBy(target);
+        if (!suspects)
+            complain(suspects.error());
+        plan->suspects = suspects.value_or(std::vector<LbaSpan>{});
+        if (plan->suspects.empty())
+            QTextStream(stderr) << "It is read forward: no sectors are known that the drive doubts.\n";
+    }
     return plan;
 }
 
@@ -236,7 +246,8 @@ int exitStatusOf(const ScanRecord& record, bool allSaved) {
     for (const AccessNote note : record.accessNotes)
         if (note == AccessNote::incompleteImage)
             return findingsFound; // sectors that nobody has read
-    return completeAndClean;
+    // Such as those that were damaged on the way each time.
+    return leftUnread(record).empty() ? completeAndClean : notToTheEnd;
 }
 
 void tellSummary(const ScanRecord& record, const std::vector<std::string>& keptAt, bool aside) {

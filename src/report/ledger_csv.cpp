@@ -6,6 +6,18 @@
 
 namespace orbita {
 
+namespace {
+
+std::string_view causeOf(const LedgerEntry& entry) {
+    if (entry.grade != Grade::unreadable)
+        return "";
+    if (!entry.exact)
+        return entry.causeGiven ? "given for one of these" : "none given for one of these";
+    return entry.causeGiven ? "given" : "none given";
+}
+
+} // namespace
+
 std::string ledgerCsv(const ScanRecord& record) {
     std::string csv = "lba,sectors,byte_offset,percent,grade,latency_ms,standing,cause\r\n";
     for (const LedgerEntry& entry : record.ledger)
@@ -14,9 +26,7 @@ std::string ledgerCsv(const ScanRecord& record) {
                        static_cast<double>(entry.span.first.value) * 100 /
                            static_cast<double>(record.drive.capacity.value),
                        gradeName(entry.grade), toMilliseconds(entry.latency), standingName(entry.standing),
-                       entry.grade != Grade::unreadable ? ""
-                       : entry.causeGiven               ? "given"
-                                                        : "none given");
+                       causeOf(entry));
     return csv;
 }
 

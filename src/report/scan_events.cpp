@@ -100,6 +100,8 @@ std::string endEvent(const ScanStatus& status, const std::vector<LedgerEntry>& l
                     {"grade", gradeName(entry.grade)},
                     {"standing", standingName(entry.standing)},
                     {"latency_ms", rounded(toMilliseconds(entry.latency))}};
+        if (!entry.exact)
+            defect["exact"] = false;
         defects.push_back(std::move(defect));
     }
     return line({{"event", "end"},

@@ -95,6 +95,8 @@ QString tapeTitle(const TapeEntry& entry) {
         return tr("image with holes");
     case TapeKind::mediumChanged:
         return tr("another drive?");
+    case TapeKind::nothingToCompare:
+        return tr("nothing reads");
     case TapeKind::atOnce:
         return entry.count > 1 ? tr("several at once") : tr("one at a time");
     case TapeKind::tooMany:
@@ -126,7 +128,9 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
         return entry.causeGiven ? tr("%1, read again: same").arg(sectors(entry.span.count.value))
                                 : tr("%1, no cause given").arg(sectors(entry.span.count.value));
     case TapeKind::recovered:
-        return tr("%1, read the second time").arg(sectors(entry.span.count.value));
+        return entry.count == 1 ? tr("one of %1, which was not said; all read the second time")
+                                      .arg(sectors(entry.span.count.value))
+                                : tr("%1, read the second time").arg(sectors(entry.span.count.value));
     case TapeKind::linkFault:
         return tr("damaged on the way; %1 so far").arg(format::count(entry.count));
     case TapeKind::probing:
@@ -154,8 +158,10 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
     case TapeKind::ruleAsks:
         return ruleReached(entry.rule, entry.count);
     case TapeKind::againConfirmed:
-        return entry.grade == Grade::unreadable
-                   ? tr("unreadable again, from the medium")
+        return entry.grade == Grade::unreadable ? tr("unreadable again, from the medium")
+               : entry.standing == Standing::once
+                   ? tr("late again from the medium, but not as long: %1")
+                         .arg(format::milliseconds(entry.latency))
                    : tr("late again from the medium: %1").arg(format::milliseconds(entry.latency));
     case TapeKind::againPassing:
         return tr("%1 from the medium").arg(format::milliseconds(entry.latency));
@@ -205,6 +211,10 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
     case TapeKind::mediumChanged:
         return tr(
             "it says that another may have been put in; asked who it is, and compared with what was read");
+    case TapeKind::nothingToCompare:
+        return tr(
+            "no place that was asked for can be read, and the system still has the drive: whether it is its "
+            "surface or the way to it, cannot be told here");
     case TapeKind::atOnce:
         return entry.count > 1
                    ? tr("%1 commands at the drive at once; what looks slow is measured again alone")

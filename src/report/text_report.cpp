@@ -124,6 +124,8 @@ QString textReport(const ScanRecord& record) {
         QString standing = words::standing(entry.standing);
         if (!entry.causeGiven)
             standing += tr(", no cause given");
+        if (!entry.exact)
+            standing += tr(", one of these sectors, not said which");
         text += QStringLiteral("  %1  %2 %3  %4  %5\n")
                     .arg(format::lba(entry.span.first).rightJustified(17),
                          format::count(entry.span.count.value).rightJustified(7),

@@ -215,6 +215,8 @@ Json ledgerJson(const LedgerEntry& entry) {
                  {"standing", standingName(entry.standing)}};
     if (!entry.causeGiven)
         json["cause"] = "none given";
+    if (!entry.exact)
+        json["exact"] = false;
     return json;
 }
 
@@ -229,6 +231,7 @@ LedgerEntry ledgerFrom(const Json& json) {
     entry.standing = *standing;
     entry.latency = fromMilliseconds(json.at("latency_ms").get<double>());
     entry.causeGiven = !json.contains("cause");
+    entry.exact = json.value("exact", true);
     return entry;
 }
 
@@ -298,8 +301,7 @@ Json recordJson(const ScanRecord& record) {
     Json ledger = Json::array();
     for (const LedgerEntry& entry : record.ledger) {
         ledger.push_back(ledgerJson(entry));
-        if (entry.grade == Grade::unreadable)
-            unreadable = unreadable + entry.span.count;
+        unreadable = unreadable + entry.unreadable();
     }
     Json tape = Json::array();
     for (const TapeEntry& entry : record.tape)

@@ -125,6 +125,8 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const {
         QStringList parts{words::standing(entry.standing)};
         if (!entry.causeGiven)
             parts << tr("no cause given");
+        if (!entry.exact)
+            parts << tr("one of these, not said which");
         if (const std::size_t patch = m_patchOf[static_cast<std::size_t>(index.row())]; patch > 0)
             parts << tr("patch %1").arg(patch);
         return parts.join(QStringLiteral(" · "));

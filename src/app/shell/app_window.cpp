@@ -199,8 +199,7 @@ QWidget* AppWindow::makeRail() {
 
 void AppWindow::addKeys() {
     const auto key = [this](const QKeySequence& sequence, auto&& action) {
-        auto* shortcut = new QShortcut(sequence, this);
-        connect(shortcut, &QShortcut::activated, this, std::forward<decltype(action)>(action));
+        new QShortcut(sequence, this, std::forward<decltype(action)>(action));
     };
     key(Qt::Key_F1, [this] { showKeys(); });
     key(Qt::Key_F2, [this] { showStation(Station::intake); });

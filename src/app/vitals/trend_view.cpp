@@ -55,7 +55,7 @@ void TrendView::show(const VisitDesk* visit, const Reading* reading) {
     const bool worth = at.size() > 1 && std::any_of(values.begin(), values.end(),
                                                     [&](double v) { return v != values.front(); });
     setVisible(worth);
-    if (!worth)
+    if (!worth || reading == nullptr)
         return;
     graph(0)->setData(at, values, true);
     constexpr double margin = 0.08;

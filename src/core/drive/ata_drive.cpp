@@ -4,6 +4,7 @@
 #include "core/drive/ata/identify.h"
 #include "core/drive/ata/taskfile.h"
 #include "core/drive/linked_drive.h"
+#include "core/drive/lock_state.h"
 
 namespace orbita {
 
@@ -56,6 +57,11 @@ Result<std::unique_ptr<Drive>> openAtaDrive(std::unique_ptr<Link> link, std::str
     limits.maxSectorsPerCommand = limits.maxSectors;
     limits.verifies = true;
     limits.locked = data->locked;
+    if (!limits.locked && data->trustedSupported) { // it may keep parts of itself locked
+        Enquiry enquiry(*link, Protocol::ata, identity.path, patience);
+        const auto discovery = askDiscovery(enquiry, LockQuestion::ata);
+        limits.locked = discovery && discovery->rangesLocked;
+    }
     limits.pastCache = ReadWay::verify;
     return std::make_unique<LinkedDrive<AtaCodec>>(std::move(link), std::move(identity), std::move(limits));
 }

@@ -23,6 +23,13 @@ Error none(const Error& cause) {
             "The scan goes on; the drive takes as long as it likes over each bad sector."};
 }
 
+// What came back from a drive that was told to change it.
+std::optional<Error> refused(const Reaction& reaction) {
+    if (reaction.judged.outcome == Outcome::answered)
+        return std::nullopt;
+    return none({Error::Kind::unusable, {}, {}, "it refuses to have it changed", {}});
+}
+
 std::uint64_t rounded(Nanoseconds limit, Nanoseconds unit) {
     return std::min<std::uint64_t>(static_cast<std::uint64_t>((limit + unit - Nanoseconds{1}) / unit),
                                    0xFFFF);
@@ -90,6 +97,8 @@ Result<RecoverySetting> writeRecoverySetting(Enquiry& enquiry, const RecoverySet
                 ata::sctSetRecoveryTime(true, static_cast<std::uint16_t>(rounded(setting.limit, tenth))));
         if (!written)
             return tl::unexpected(none(written.error()));
+        if (auto refusal = refused(*written))
+            return tl::unexpected(std::move(*refusal));
         return readSct(enquiry);
     }
     case RecoveryMeans::modePage: {
@@ -103,6 +112,8 @@ Result<RecoverySetting> writeRecoverySetting(Enquiry& enquiry, const RecoverySet
             enquiry.ask(scsi::modeSelect10(static_cast<std::uint16_t>(list.size())), 0, list);
         if (!written)
             return tl::unexpected(none(written.error()));
+        if (auto refusal = refused(*written))
+            return tl::unexpected(std::move(*refusal));
         return readModePage(enquiry);
     }
     case RecoveryMeans::feature: {

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plate/baseline.h"
 
+#include <algorithm>
+#include <cmath>
+
 namespace orbita {
 
 namespace {
@@ -44,8 +47,18 @@ void RunningMedian::add(LatencyCode code) {
 Grader::Grader(Nanoseconds unit, bool solidState, const GradeLimits& limits)
     : m_unit(unit), m_solidState(solidState), m_limits(limits), m_recent(window) {}
 
-bool Grader::hold(Nanoseconds latency) {
-    m_held.push_back(latency);
+Nanoseconds Grader::levelled(Nanoseconds latency, Nanoseconds course) {
+    if (course.count() == 0)
+        return latency;
+    if (m_reference.count() == 0)
+        m_reference = course;
+    return Nanoseconds{
+        std::llround(static_cast<double>(latency.count()) *
+                     (static_cast<double>(m_reference.count()) / static_cast<double>(course.count())))};
+}
+
+bool Grader::hold(Nanoseconds latency, Nanoseconds course) {
+    m_held.push_back(levelled(latency, course));
     return m_held.size() >= (m_solidState ? heldSolidState : heldRotating);
 }
 
@@ -57,7 +70,11 @@ void Grader::release() {
     std::nth_element(m_held.begin(), middle, m_held.end());
     if (m_solidState)
         m_unit = solidStateUnit(*middle);
-    m_recent.add(encodeLatency(*middle));
+    // All that are not late themselves: one alone would be too easily outweighed by the few that follow.
+    const Nanoseconds usual = *middle;
+    for (const Nanoseconds latency : m_held)
+        if (gradeOf(latency - usual, m_unit, m_limits) == Grade::steady)
+            m_recent.add(encodeLatency(latency));
     m_held.clear();
     m_held.shrink_to_fit();
 }
@@ -75,24 +92,43 @@ void Grader::takeUp(Nanoseconds baseline, Nanoseconds unit) {
 }
 
 Nanoseconds Grader::baseline() const {
+    if (m_lastExpected.count() > 0)
+        return m_lastExpected;
     return m_recent.size() == 0 ? Nanoseconds{} : decodeLatency(m_recent.median());
 }
 
-Grader::Graded Grader::judge(Nanoseconds latency) const {
-    const Nanoseconds usual = m_recent.size() == 0 ? latency : baseline();
-    return {gradeOf(latency - usual, m_unit, m_limits), latency - usual};
+Nanoseconds Grader::expected(Nanoseconds course, Nanoseconds latency) const {
+    if (m_recent.size() == 0)
+        return course.count() > 0 ? course : latency;
+    const Nanoseconds median =
+        m_recent.median() == m_medianCode ? m_median : decodeLatency(m_recent.median());
+    if (course.count() == 0)
+        return median;
+    const Nanoseconds nearby = m_reference.count() == 0
+                                   ? median
+                                   : Nanoseconds{std::llround(static_cast<double>(median.count()) *
+                                                              (static_cast<double>(course.count()) /
+                                                               static_cast<double>(m_reference.count())))};
+    return std::clamp(nearby, course, course + m_unit);
 }
 
-Grader::Graded Grader::grade(Nanoseconds latency) {
-    if (m_recent.size() == 0)
+Grader::Graded Grader::judge(Nanoseconds latency, Nanoseconds course) const {
+    const Nanoseconds excess = latency - expected(course, latency);
+    return {gradeOf(excess, m_unit, m_limits), excess};
+}
+
+Grader::Graded Grader::grade(Nanoseconds latency, Nanoseconds course) {
+    if (m_recent.size() == 0 && course.count() == 0)
         m_recent.add(encodeLatency(latency));
-    if (m_recent.median() != m_baselineCode) {
-        m_baselineCode = m_recent.median();
-        m_baseline = decodeLatency(m_baselineCode);
+    if (m_recent.size() > 0 && m_recent.median() != m_medianCode) {
+        m_medianCode = m_recent.median();
+        m_median = decodeLatency(m_medianCode);
     }
-    const Graded graded{gradeOf(latency - m_baseline, m_unit, m_limits), latency - m_baseline};
+    m_lastExpected = expected(course, latency);
+    const Nanoseconds excess = latency - m_lastExpected;
+    const Graded graded{gradeOf(excess, m_unit, m_limits), excess};
     if (graded.grade == Grade::steady)
-        m_recent.add(encodeLatency(latency));
+        m_recent.add(encodeLatency(levelled(latency, course)));
     return graded;
 }
 

@@ -31,6 +31,9 @@ private:
 // Grades the blocks of one scan, all of the same size and read by the same command, in the order they are
 // read. The first blocks have nothing to be compared with: they are held until enough are there, then graded
 // against their own median. For solid state that is also when u is settled.
+// Where it is known what a block should take at its place (`course`; zero: not known), that is what counts:
+// what was read nearby only corrects it, by no more than u, and upwards only. A patch can then not become its
+// own measure, nor a jump in pace accuse anybody.
 class Grader {
 public:
     // `unit` is u, or a stand-in until settled for solid state.
@@ -44,7 +47,7 @@ public:
     // True while blocks are still being held: grade() must not be called, hold() must.
     [[nodiscard]] bool holding() const { return m_holding; }
     // Holds one answered block's latency; true when enough are held (release() is then due).
-    bool hold(Nanoseconds latency);
+    bool hold(Nanoseconds latency, Nanoseconds course = {});
     // Ends the holding with what is there. The held blocks are then graded by calling grade() for each, in
     // order.
     void release();
@@ -55,14 +58,16 @@ public:
     // Goes on from what an earlier part of the same scan had settled; nothing is held then.
     void takeUp(Nanoseconds baseline, Nanoseconds unit);
 
-    Graded grade(Nanoseconds latency);
+    Graded grade(Nanoseconds latency, Nanoseconds course = {});
     // The same for a block that must not move the baseline: read out of turn, or while something else used
     // the drive.
-    [[nodiscard]] Graded judge(Nanoseconds latency) const;
+    [[nodiscard]] Graded judge(Nanoseconds latency, Nanoseconds course = {}) const;
+    // What a block with that course should take; `latency` where nothing at all is known.
+    [[nodiscard]] Nanoseconds expected(Nanoseconds course, Nanoseconds latency) const;
 
     [[nodiscard]] Nanoseconds unit() const { return m_unit; }
     [[nodiscard]] const GradeLimits& limits() const { return m_limits; }
-    // Zero while nothing has been graded.
+    // What the latest block should have taken; zero while nothing has been graded.
     [[nodiscard]] Nanoseconds baseline() const;
 
 private:
@@ -71,10 +76,14 @@ private:
     GradeLimits m_limits;
     bool m_holding = true;
     std::vector<Nanoseconds> m_held;
+    // As they would be at the first block's place, where their courses are known.
+    [[nodiscard]] Nanoseconds levelled(Nanoseconds latency, Nanoseconds course);
     RunningMedian m_recent;
+    Nanoseconds m_reference{}; // the course of the first block
     // What grade() needs of the last median, kept while the median stands still.
-    LatencyCode m_baselineCode = 0;
-    Nanoseconds m_baseline{};
+    LatencyCode m_medianCode = 0;
+    Nanoseconds m_median{};
+    Nanoseconds m_lastExpected{};
 };
 
 } // namespace orbita

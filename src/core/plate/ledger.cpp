@@ -6,11 +6,8 @@ namespace orbita {
 namespace {
 
 bool sameDefect(const LedgerEntry& a, const LedgerEntry& b) {
-    return a.grade == b.grade && a.standing == b.standing && a.causeGiven == b.causeGiven;
-}
-
-SectorCount unreadableIn(const LedgerEntry& entry) {
-    return entry.grade == Grade::unreadable ? entry.span.count : SectorCount{};
+    return a.grade == b.grade && a.standing == b.standing && a.causeGiven == b.causeGiven && a.exact &&
+           b.exact;
 }
 
 } // namespace
@@ -40,14 +37,14 @@ void Ledger::remove(LbaSpan span) {
         }
     }
     for (const LedgerEntry& entry : kept)
-        m_unreadable = m_unreadable + unreadableIn(entry);
+        m_unreadable = m_unreadable + entry.unreadable();
     m_entries = std::move(kept);
 }
 
 void Ledger::add(const LedgerEntry& entry) {
     remove(entry.span);
     ++m_version;
-    m_unreadable = m_unreadable + unreadableIn(entry);
+    m_unreadable = m_unreadable + entry.unreadable();
     auto at = m_entries.end();
     if (!m_entries.empty() && m_entries.back().span.first > entry.span.first)
         at = std::lower_bound(m_entries.begin(), m_entries.end(), entry.span.first,
@@ -83,7 +80,7 @@ std::vector<Patch> patchesOf(const std::vector<LedgerEntry>& entries, std::uint3
         Patch& patch = patches.back();
         patch.count = i - patch.first + 1;
         patch.span = spanBetween(patch.span.first, entry.span.end());
-        patch.unreadable = patch.unreadable + unreadableIn(entry);
+        patch.unreadable = patch.unreadable + entry.unreadable();
         patch.worst = std::max(patch.worst, entry.grade);
     }
     return patches;

@@ -14,6 +14,16 @@ struct LedgerEntry {
     Standing standing = Standing::once;
     Nanoseconds latency{};  // the longest of its sectors; of the attempt that is graded
     bool causeGiven = true; // unreadable: false where only a bare error was reported
+    // Unreadable: false where some sector of the span failed, once, and nobody can say which: it was read as
+    // a whole, the drive named none, and every part of it was read after that. It counts as one sector.
+    bool exact = true;
+
+    // None where it is not about unreadable sectors.
+    [[nodiscard]] SectorCount unreadable() const {
+        if (grade != Grade::unreadable)
+            return {};
+        return exact ? span.count : SectorCount{1};
+    }
 
     friend bool operator==(const LedgerEntry&, const LedgerEntry&) = default;
 };

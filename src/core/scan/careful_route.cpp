@@ -107,6 +107,7 @@ std::optional<Stretch> CarefulRoute::next() {
             });
         m_out = Stretch{.first = *kindest, .count = 1, .lookInside = true};
         m_failed.erase(kindest);
+        m_head = nowhere; // within it
         --m_left;
         return m_out;
     }
@@ -125,19 +126,21 @@ void CarefulRoute::learn(const StretchNews& news) {
     if (!m_out || m_out->lookInside)
         return;
     const std::uint64_t from = m_out->first + m_outDone;
-    if (news.read > 0) {
-        m_damage.read(from, news.read, news.readTime);
-        take(from, news.read);
-        m_outDone += news.read;
-        m_head = from + news.read;
+    if (news.done > 0) {
+        m_damage.read(from, news.done, news.readTime);
+        take(from, news.done);
+        m_outDone += news.done;
+        m_head = from + news.done;
     }
     if (news.failed) {
         m_damage.failed(*news.failed, news.failedTime);
         take(*news.failed, 1);
-        m_failed.push_back(*news.failed);
-        ++m_left;
         ++m_outDone;
         m_head = *news.failed + 1;
+        if (news.putOff) {
+            m_failed.push_back(*news.failed);
+            ++m_left;
+        }
     }
 }
 

@@ -34,12 +34,13 @@ private:
     void consider(std::uint64_t block, std::uint64_t runEnd, Choice& best) const;
     void take(std::uint64_t first, std::uint64_t count);
 
+    static constexpr std::uint64_t nowhere = ~std::uint64_t{0};
     BlockGrid m_grid;
     DamageModel m_damage;
     std::map<std::uint64_t, std::uint64_t> m_unread; // first -> end
     std::vector<std::uint64_t> m_failed;             // to be looked into
     std::uint64_t m_left = 0;
-    std::uint64_t m_head = 0; // the block after the last one read
+    std::uint64_t m_head = nowhere; // the block after the last one read
     std::optional<Stretch> m_out;
     std::uint64_t m_outDone = 0; // blocks of m_out that learn() has accounted for
     double m_insideSectors = 0;

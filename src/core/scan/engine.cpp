@@ -21,6 +21,7 @@ Engine::Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits,
     : m_drive(&drive)
     , m_plan(plan)
     , m_grid(m_plan.grid)
+    , m_askedFor(m_plan)
     , m_blocks(m_grid.blocks())
     , m_pause(pause)
     , m_feed(feed)
@@ -34,7 +35,7 @@ Engine::Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits,
     // By what comes back it tells whether it has looked at the medium at all.
     const bool anonymous = serialMeansNothing(drive.identity().serial);
     if (m_aids.image || (m_plan.asked.way == ReadWay::read && (forgets() || anonymous)))
-        drive.link().handOverReads(m_grid.blockSectors * drive.identity().logicalBytes);
+        m_handsOver = drive.link().handOverReads(m_grid.blockSectors * drive.identity().logicalBytes);
     m_window = drive.link().queueLimit();
     m_answers.resize(m_window);
     m_status.order = m_plan.asked.order;
@@ -68,20 +69,21 @@ Ended Engine::run(const std::stop_token& stop) {
     m_paceFrom = m_blocksDone;
     tellHowItIsReached();
     publish(ScanPhase::measuring);
-    // Only a scan that changes the setting anyway puts back what an earlier one left changed.
-    if (m_aids.recovery && carefully())
-        if (const auto settled = m_aids.recovery->settle(m_stop); !settled || *settled)
-            note({.kind = settled ? TapeKind::recoveryBack : TapeKind::recoveryOwed});
-    if (m_aids.serialNow)
-        m_serialAtFirst = m_aids.serialNow(m_stop);
-    if (!stillTheSame() && m_ended == Ended::running)
-        m_ended = Ended::otherDrive;
+    for (const MetBefore& met : m_aids.met)
+        remember(met.span, met.answer);
+    if (m_aids.silentAt) {
+        m_atDriveSince = m_clock.now() - m_plan.asked.giveUp;
+        endNoAnswerAt(*m_aids.silentAt);
+    }
+    if (m_ended == Ended::running)
+        askWhoItIs();
+    if (m_ended == Ended::running)
+        askStored();
     if (m_ended == Ended::running && m_plan.asked.way == ReadWay::verify && !verifyBelieved() &&
         m_ended == Ended::running)
         m_ended = Ended::verifyDoubted;
     if (m_aids.image && m_aids.image->check().wasOpen)
         note({.kind = TapeKind::imageCompared, .count = m_aids.image->check().doubtful.size()});
-    askStored();
     if (m_ended == Ended::running)
         measurePace();
     if (m_ended == Ended::running)
@@ -142,7 +144,7 @@ bool Engine::beginNextStretch() {
     if (!stretch)
         return false;
     m_stretch = *stretch;
-    m_sent = m_done = 0;
+    m_sent = m_done = m_told = 0;
     m_releasedTo = 0;
     m_observedFrom = 0;
     m_observedTime = {};
@@ -153,10 +155,10 @@ bool Engine::beginNextStretch() {
     if (m_ended != Ended::running)
         return true;
     if (m_stretch.lookInside) {
-        m_trouble = Trouble{block, {.tag = block, .judged = {Outcome::unreadable, {}}}};
+        m_trouble = Trouble{block, answerPutOff(block)};
     } else if (m_stretch.runUp) {
         const LbaSpan runUp = runUpTo(block);
-        const Alone answer = readAlone(runUp, block);
+        const Alone answer = readBeside(runUp, runUpWay());
         if (!answer)
             return true;
         // A sector of the block itself speaks for it; the one before it is another's.
@@ -172,9 +174,11 @@ bool Engine::beginNextStretch() {
 }
 
 void Engine::tellRoute() {
-    if (m_news.read > 0 || m_news.failed)
+    m_news.done = m_done - m_told - (m_news.failed ? 1 : 0);
+    if (m_news.done > 0 || m_news.failed)
         m_route->learn(m_news);
     m_news = {};
+    m_told = m_done;
 }
 
 void Engine::fill() {
@@ -264,7 +268,7 @@ void Engine::bringHeadBack() {
     if (m_ended != Ended::running || m_stop.stop_requested() || m_done >= m_stretch.count)
         return;
     const std::uint64_t block = m_stretch.at(m_done);
-    readAlone(runUpTo(block), block);
+    readBeside(runUpTo(block), runUpWay());
     m_atDriveSince = m_clock.now();
 }
 
@@ -274,14 +278,20 @@ LbaSpan Engine::firstSectorsOf(std::uint64_t block) const {
 }
 
 // The sector before the block, so that the block goes on where the head is; its own first one where that one
-// may be bad.
+// may be bad, or was not asked for.
 LbaSpan Engine::runUpTo(std::uint64_t block) const {
     const std::uint64_t first = m_grid.spanOf(block).first.value;
     const std::uint64_t sectors = m_drive->identity().sectorsPerPhysical();
     const bool doubtful = block > 0 && m_plate->at(block - 1).grade >= Grade::linkFault;
-    if (carefully() || doubtful || first < sectors)
+    if (carefully() || doubtful || block == 0 || !m_askedFor.contains(block - 1) || first < sectors)
         return firstSectorsOf(block);
     return {{first - sectors}, {sectors}};
+}
+
+// What the drive has at hand does not move its head: past its cache, where that is possible. A lone command
+// of another kind than the scan's may upset a drive that is sick.
+std::optional<ReadWay> Engine::runUpWay() const {
+    return carefully() || m_plan.asked.way != ReadWay::read ? std::nullopt : pastCacheWay();
 }
 
 // False when a stop was requested meanwhile.
@@ -313,9 +323,30 @@ void Engine::finishStopped() {
     m_ended = Ended::stopped;
 }
 
+Engine::Alone Engine::readBeside(LbaSpan span, std::optional<ReadWay> way) {
+    const Alone answer = readAlone(span, way);
+    if (answer)
+        remember(span, *answer);
+    return answer;
+}
+
+void Engine::remember(const LbaSpan& span, const ReadAnswer& answer) {
+    const Outcome outcome = answer.judged.outcome;
+    const bool failed = outcome == Outcome::unreadable || outcome == Outcome::bareError;
+    const bool stalled = outcome == Outcome::answered && answer.latency > m_plan.asked.limit;
+    if ((!failed && !stalled) || !m_grid.span.contains(span.first))
+        return;
+    const std::uint64_t block = m_grid.blockAt(span.first);
+    if (m_feed.isCovered(m_grid.spanOf(block)))
+        return; // it is known already
+    MetBefore& met = m_met[block];
+    met = {span, answer};
+    met.answer.data = {};
+}
+
 // One read with nothing else queued, watched for a stall.
-Engine::Alone Engine::readAlone(LbaSpan span, std::uint64_t block, std::optional<ReadWay> way) {
-    const ReadRequest request{block, span, m_plan.asked.limit, way.value_or(m_plan.asked.way)};
+Engine::Alone Engine::readAlone(LbaSpan span, std::optional<ReadWay> way) {
+    const ReadRequest request{0, span, m_plan.asked.limit, way.value_or(m_plan.asked.way)};
     const Nanoseconds sent = m_clock.now();
     m_atDriveSince = sent;
     m_drive->submit({&request, 1});
@@ -335,7 +366,7 @@ Engine::Alone Engine::readAlone(LbaSpan span, std::uint64_t block, std::optional
         if (now - sent > m_plan.asked.limit)
             publish(ScanPhase::waiting);
         if (now - sent > m_plan.asked.giveUp) {
-            endNoAnswer(block);
+            endNoAnswerAt(span);
             return std::nullopt;
         }
         if (m_stop.stop_requested() && !stopAsked)

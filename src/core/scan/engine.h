@@ -4,6 +4,8 @@
 #pragma once
 
 #include "core/plate/baseline.h"
+#include "core/plate/pace_course.h"
+#include "core/scan/asked_blocks.h"
 #include "core/scan/estimator.h"
 #include "core/scan/feed.h"
 #include "core/scan/pause_gate.h"
@@ -11,6 +13,8 @@
 #include "core/scan/scan_aids.h"
 #include "core/scan/second_looks.h"
 #include "core/scan/stop_rules.h"
+
+#include <map>
 
 namespace orbita {
 
@@ -36,9 +40,19 @@ private:
     void takeUp(const ScanRecord& earlier);
     void tellHowItIsReached();
     void measurePace();
+    [[nodiscard]] std::vector<std::uint64_t> probeBlocks(std::uint64_t place, std::uint64_t of,
+                                                         std::uint64_t reads) const;
+    void measureAt(const std::vector<std::uint64_t>& blocks, std::map<std::uint64_t, double>& usual);
+    bool looksEmpty(const LbaSpan& span);
+    [[nodiscard]] Nanoseconds courseOf(const LbaSpan& span) const;
     // Whether verifying is as slow as the medium must be; asked once. True where too little is known to doubt
     // it.
     bool verifyBelieved();
+    // How it is found out: engine_verify.cpp
+    bool verifyWaitsForMedium(std::vector<Nanoseconds>& verifies);
+    bool verifyGrowsWithLength(std::vector<Nanoseconds>& verifies);
+    std::optional<Nanoseconds> probe(LbaSpan span, ReadWay way, bool* holdsNothing = nullptr);
+    [[nodiscard]] LbaSpan probePlace(std::uint64_t i, std::uint64_t of, std::uint64_t sectors) const;
 
     // The loop: engine.cpp
     void readRoute();
@@ -55,7 +69,14 @@ private:
     void finishStopped();
     void tellRoute();
     bool sleep(Nanoseconds time);
-    Alone readAlone(LbaSpan span, std::uint64_t block, std::optional<ReadWay> way = {});
+    // What it meets is told of its own place, whatever it was read for.
+    Alone readAlone(LbaSpan span, std::optional<ReadWay> way = {});
+    // The same for a reading that is no part of the scan: what it meets is remembered until the scan comes
+    // there.
+    Alone readBeside(LbaSpan span, std::optional<ReadWay> way = {});
+    void remember(const LbaSpan& span, const ReadAnswer& answer);
+    bool settleMetBefore(std::uint64_t block);
+    void endNoAnswerAt(LbaSpan span);
 
     // What the technician, the rules and the drive's own word make of it: engine_rules.cpp
     void pauseIfAsked();
@@ -65,6 +86,7 @@ private:
     void coolDown(const StopRule& rule);
 
     // Whether it is still the same drive: engine_identity.cpp
+    void askWhoItIs();
     bool stillTheSame();
     void resolveChanged(std::uint64_t block);
 
@@ -87,7 +109,7 @@ private:
     void sampleUnit();
     void chooseDepth();
     Disturbance besideASlowOne(Nanoseconds latency, Grader::Graded graded);
-    [[nodiscard]] Grader::Graded judgeAlone(Nanoseconds latency) const;
+    [[nodiscard]] Grader::Graded judgeAlone(const LbaSpan& span, Nanoseconds latency) const;
 
     // What a block has come to: engine_grades.cpp
     void takeGood(std::uint64_t block, const ReadAnswer& answer);
@@ -104,8 +126,12 @@ private:
     // What failed, or took too long: engine_trouble.cpp
     void resolve(const Trouble& trouble);
     void resolveLate(std::uint64_t block, const ReadAnswer& answer);
-    void resolveUnreadable(std::uint64_t block, const Judged& judged);
+    void resolveUnreadable(std::uint64_t block, const ReadAnswer& whole);
+    [[nodiscard]] bool gaveUpEarly(const ReadAnswer& whole) const;
+    void noteFailedOnce(LbaSpan span, const ReadAnswer& whole);
     void putOff(std::uint64_t block, const ReadAnswer& answer);
+    [[nodiscard]] ReadAnswer answerPutOff(std::uint64_t block) const;
+    void leaveStretch(std::uint64_t block, Nanoseconds took, bool putOff);
     void resolveLinkFault(std::uint64_t block);
     void resolveGone(std::uint64_t block);
     void resolveInterrupted(std::uint64_t block);
@@ -117,9 +143,12 @@ private:
     // Measuring again: engine_again.cpp
     void lookAgain(bool atEnd);
     bool lookAt(const SecondLook& look, bool atEnd);
-    void settleAgain(const SecondLook& look, bool seenAgain, Nanoseconds latency);
-    void splitAgain(const SecondLook& look, const Judged& judged);
-    void regradeUndisturbed(const SecondLook& look, const ReadAnswer& answer);
+    Grader::Graded judgeAgain(const SecondLook& look, Nanoseconds latency, std::optional<ReadWay> way);
+    std::optional<Nanoseconds> usualAgain(std::uint64_t block, ReadWay way);
+    [[nodiscard]] std::optional<ReadWay> pastCacheWay() const;
+    void settleAgain(const SecondLook& look, Standing standing, Nanoseconds latency);
+    void splitAgain(const SecondLook& look, const ReadAnswer& whole);
+    void regradeUndisturbed(const SecondLook& look, const ReadAnswer& answer, Grader::Graded graded);
     bool pushOutCache(const SecondLook& look);
 
     // What is told: engine_telling.cpp
@@ -131,12 +160,14 @@ private:
     [[nodiscard]] LbaSpan stretchSpan(std::uint64_t from, std::uint64_t end) const;
     [[nodiscard]] LbaSpan firstSectorsOf(std::uint64_t block) const;
     [[nodiscard]] LbaSpan runUpTo(std::uint64_t block) const;
+    [[nodiscard]] std::optional<ReadWay> runUpWay() const;
     [[nodiscard]] bool carefully() const { return m_plan.asked.order == ScanOrder::careful; }
 
     Drive* m_drive;
     std::unique_ptr<Drive> m_found; // the drive, after it came back under another name
     SettledPlan m_plan;
     BlockGrid m_grid;
+    AskedBlocks m_askedFor;
     std::uint64_t m_blocks;
     PauseGate& m_pause;
     ScanFeed& m_feed;
@@ -144,6 +175,7 @@ private:
     std::stop_token m_stop;
     std::shared_ptr<Plate> m_plate;
     Grader m_grader;
+    PaceCourse m_course;
     ScanAids m_aids;
     Nanoseconds m_temperatureDue{};
     Nanoseconds m_vitalsDue{};
@@ -151,6 +183,9 @@ private:
     std::uint64_t m_damningSince = 0;
     std::optional<bool> m_recoveryLimited; // absent: not tried
     bool m_recoveryRefused = false;
+    Nanoseconds m_shortened{}; // how long the drive has been told to try; 0: as long as it likes
+    std::map<std::uint64_t, MetBefore> m_met;     // by block
+    std::map<std::uint64_t, ReadAnswer> m_putOff; // what the blocks that failed as a whole were answered with
     bool m_savingHalted = false;
     Nanoseconds m_loadNamed{};
     KnownSectorChooser m_known;    // sectors by which the drive is told again
@@ -164,7 +199,9 @@ private:
     StopRules m_rules;
     SecondLooks m_looks;
     std::optional<bool> m_verifyBelieved;
-    bool m_again = false; // what is at the drive measures a block again
+    bool m_handsOver = false;                          // what is read comes with the answers
+    std::map<std::uint64_t, Nanoseconds> m_usualAgain; // by region: what a sound block takes past the cache
+    bool m_again = false;                              // what is at the drive measures a block again
     ScanStatus m_status;
     Ended m_ended = Ended::running;
 
@@ -173,8 +210,9 @@ private:
     Stretch m_stretch;
     std::uint64_t m_sent = 0;
     std::uint64_t m_done = 0;
-    StretchNews m_news;    // of the stretch, not yet told to the route
-    Nanoseconds m_runUp{}; // what the sector before the stretch's first block took
+    std::uint64_t m_told = 0; // of m_done, what the route knows of
+    StretchNews m_news;       // of the stretch, not yet told to the route
+    Nanoseconds m_runUp{};    // what the sector before the stretch's first block took
     std::uint64_t m_blocksDone = 0;
     std::uint64_t m_blocksBefore = 0; // of those, done in earlier parts of the scan
     std::size_t m_outstanding = 0;    // queued and not come back
@@ -194,6 +232,7 @@ private:
     std::vector<Held> m_held;
     std::uint64_t m_releasedTo = 0; // blocks of the stretch before this were covered when they were released
     std::optional<std::uint64_t> m_lastGood; // a block that was read
+    bool m_nothingReads = false;             // of what was asked for, as far as it was tried
     std::uint64_t m_bytesRead = 0;
     std::uint32_t m_linkFaultsInARow = 0;
     std::uint32_t m_interruptionsInARow = 0;

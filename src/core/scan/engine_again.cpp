@@ -13,8 +13,10 @@ namespace {
 constexpr std::uint64_t mostCacheBytes = 512U << 20U; // more than any drive's cache holds
 constexpr int mostAttempts = 4;                       // that are disturbed
 constexpr Nanoseconds quietWait = std::chrono::seconds{1};
-constexpr int slowMeasurements = 2; // of a slow block, before it counts as passing
-constexpr int mostOddAnswers = 3;   // then the drive has other troubles; what waits, waits on
+constexpr std::uint64_t regionBlocks = 256; // in which sound blocks take about the same
+constexpr int soundBlocks = 3;              // measured to know what that is
+constexpr int slowMeasurements = 2;         // of a slow block, before it counts as passing
+constexpr int mostOddAnswers = 3;           // then the drive has other troubles; what waits, waits on
 
 } // namespace
 
@@ -55,43 +57,52 @@ void Engine::lookAgain(bool atEnd) {
 
 // False where it could not be measured: it waits on.
 bool Engine::lookAt(const SecondLook& look, bool atEnd) {
-    std::optional<ReadWay> way = m_drive->limits().pastCache;
-    if (!way && m_plan.asked.way == ReadWay::verify)
-        way = ReadWay::verify;
-    if (way == ReadWay::verify && !verifyBelieved())
-        way.reset(); // it would say good without looking
+    if (pastCacheWay() == ReadWay::verify)
+        verifyBelieved(); // one that lies would say good without looking
+    const std::optional<ReadWay> way = pastCacheWay();
     if (m_ended != Ended::running || m_stop.stop_requested())
         return false;
     const bool pastCache = way.has_value();
-    if (!pastCache && m_bytesRead - look.readBefore < mostCacheBytes && (!atEnd || !pushOutCache(look)))
+    bool fromMedium = pastCache || m_bytesRead - look.readBefore >= mostCacheBytes;
+    if (!fromMedium && atEnd)
+        fromMedium = pushOutCache(look);
+    // A failure cannot come out of a cache: what failed may be tried again at once.
+    if (!fromMedium && (look.grade != Grade::unreadable || !atEnd))
         return false;
     int measured = 0;
     for (int attempt = 0; attempt < mostAttempts; ++attempt) {
-        const Alone answer = readAlone(look.span, look.block, way);
+        // The way there is ours, and no part of what the block takes.
+        if (look.grade != Grade::unreadable && m_drive->identity().rotating != false && look.block > 0 &&
+            !readAlone(runUpTo(look.block), way))
+            return true;
+        const Alone answer = readAlone(look.span, way);
         if (!answer) { // the scan has ended over it
             if (m_ended == Ended::noAnswer && look.grade == Grade::stalled)
-                settleAgain(look, true, look.latency);
+                settleAgain(look, Standing::confirmed, look.latency);
             return true;
         }
         const Outcome outcome = answer->judged.outcome;
         if (outcome == Outcome::unreadable ||
             (outcome == Outcome::bareError && look.grade == Grade::unreadable &&
              goodBlockStillReads(look.block))) {
-            if (look.grade == Grade::unreadable)
-                settleAgain(look, true, answer->latency);
+            if (look.grade == Grade::unreadable && look.exact)
+                settleAgain(look, Standing::confirmed, answer->latency);
             else
-                splitAgain(look, answer->judged);
+                splitAgain(look, *answer);
             return true;
         }
         if (outcome != Outcome::answered)
             return false;
         if (look.grade == Grade::unreadable) {
-            settleAgain(look, false, answer->latency);
-            return true;
+            if (fromMedium)
+                settleAgain(look, Standing::passing, answer->latency);
+            return fromMedium;
         }
         // One that was quick needs no excuse; one that was late on a hub that others use says nothing.
-        const bool late =
-            answer->latency > m_plan.asked.limit || judgeAlone(answer->latency).grade >= Grade::late;
+        const Grader::Graded graded = judgeAgain(look, answer->latency, way);
+        if (m_ended != Ended::running)
+            return true;
+        const bool late = answer->latency > m_plan.asked.limit || graded.grade >= Grade::late;
         if (answer->disturbance != Disturbance::none ||
             (late && disturbanceOf(*answer) != Disturbance::none)) {
             if (!atEnd || !sleep(quietWait))
@@ -99,27 +110,80 @@ bool Engine::lookAt(const SecondLook& look, bool atEnd) {
             continue;
         }
         if (look.disturbed) {
-            regradeUndisturbed(look, *answer);
+            regradeUndisturbed(look, *answer, graded);
             return true;
         }
-        const Grader::Graded graded = judgeAlone(answer->latency);
         const bool stalls = answer->latency > m_plan.asked.limit;
         // As late again, or half as late where that falls below the limit of the grade.
-        const bool seenAgain = look.grade == Grade::stalled
-                                   ? stalls
-                                   : stalls || graded.grade >= Grade::laboured ||
-                                         graded.excess * 2 >= look.latency - m_grader.baseline();
-        if (seenAgain || !pastCache || ++measured == slowMeasurements) {
-            settleAgain(look, seenAgain, answer->latency);
+        const Nanoseconds lateAtFirst =
+            look.latency - m_grader.expected(courseOf(look.span), m_grader.baseline());
+        const bool halfAsLate = graded.excess * 2 >= lateAtFirst;
+        const bool slowAgain = stalls || graded.grade >= Grade::laboured || halfAsLate;
+        const bool seenAgain = look.grade == Grade::stalled ? stalls || halfAsLate : slowAgain;
+        if (slowAgain || !pastCache || ++measured == slowMeasurements) {
+            // One that stalled and was only slow then has stalled once; good it was not.
+            settleAgain(look,
+                        seenAgain   ? Standing::confirmed
+                        : slowAgain ? Standing::once
+                                    : Standing::passing,
+                        answer->latency);
             return true;
         }
     }
     return false;
 }
 
-void Engine::settleAgain(const SecondLook& look, bool seenAgain, Nanoseconds latency) {
-    const Standing standing = seenAgain ? Standing::confirmed : Standing::passing;
-    m_feed.addDefect({look.span, look.grade, standing, look.latency, look.causeGiven});
+// The command that brings a block from the medium whatever the drive has at hand; nothing where there is none
+// that is believed.
+std::optional<ReadWay> Engine::pastCacheWay() const {
+    std::optional<ReadWay> way = m_drive->limits().pastCache;
+    if (!way && m_plan.asked.way == ReadWay::verify)
+        way = ReadWay::verify;
+    return way == ReadWay::verify && !m_verifyBelieved.value_or(true) ? std::nullopt : way;
+}
+
+// A block that was read by another command than the scan's is compared with what a sound one nearby takes by
+// it.
+Grader::Graded Engine::judgeAgain(const SecondLook& look, Nanoseconds latency, std::optional<ReadWay> way) {
+    if (way && *way != m_plan.asked.way)
+        if (const auto usual = usualAgain(look.block, *way)) {
+            const Nanoseconds excess = latency - *usual;
+            return {gradeOf(excess, m_grader.unit(), m_grader.limits()), excess};
+        }
+    return judgeAlone(look.span, latency);
+}
+
+std::optional<Nanoseconds> Engine::usualAgain(std::uint64_t block, ReadWay way) {
+    const std::uint64_t region = block / regionBlocks;
+    if (const auto known = m_usualAgain.find(region); known != m_usualAgain.end())
+        return known->second;
+    std::optional<Nanoseconds> usual;
+    int tried = 0;
+    const auto tryOne = [&](std::uint64_t candidate) {
+        if (tried == soundBlocks || candidate >= m_blocks || !m_askedFor.contains(candidate) ||
+            m_plate->at(candidate).grade != Grade::steady)
+            return;
+        ++tried;
+        if (!readAlone(runUpTo(candidate), way))
+            return;
+        const Alone answer = readAlone(m_grid.spanOf(candidate), way);
+        if (answer && answer->judged.outcome == Outcome::answered)
+            usual = std::min(usual.value_or(answer->latency), answer->latency);
+    };
+    for (std::uint64_t away = 2; away < regionBlocks && m_ended == Ended::running; ++away) {
+        tryOne(block + away);
+        if (away <= block && m_ended == Ended::running)
+            tryOne(block - away);
+        if (tried == soundBlocks)
+            break;
+    }
+    if (usual)
+        m_usualAgain[region] = *usual;
+    return usual;
+}
+
+void Engine::settleAgain(const SecondLook& look, Standing standing, Nanoseconds latency) {
+    m_feed.addDefect({look.span, look.grade, standing, look.latency, look.causeGiven, look.exact});
     Cell cell = m_plate->at(look.block);
     // A block holds several bad sectors at times: the gravest standing is shown.
     if (standing == Standing::confirmed || cell.standing != Standing::confirmed) {
@@ -127,7 +191,7 @@ void Engine::settleAgain(const SecondLook& look, bool seenAgain, Nanoseconds lat
         m_plate->set(look.block, cell);
         m_plate->settle(look.block, 1);
     }
-    note({.kind = seenAgain ? TapeKind::againConfirmed : TapeKind::againPassing,
+    note({.kind = standing == Standing::passing ? TapeKind::againPassing : TapeKind::againConfirmed,
           .span = look.span,
           .grade = look.grade,
           .standing = standing,
@@ -135,15 +199,15 @@ void Engine::settleAgain(const SecondLook& look, bool seenAgain, Nanoseconds lat
 }
 
 // It was slow, and cannot be read now: which sectors, is found out as for any block that fails.
-void Engine::splitAgain(const SecondLook& look, const Judged& judged) {
-    Splitter splitter(look.span, m_drive->identity().sectorsPerPhysical(), judged.firstBad, true);
+void Engine::splitAgain(const SecondLook& look, const ReadAnswer& whole) {
+    Splitter splitter(look.span, m_drive->identity().sectorsPerPhysical(), whole.judged.firstBad, true);
     ReadAnswer firstFailure;
     Standing standing = Standing::passing;
     bool found = false;
     m_feed.removeDefects(look.span);
     while (!splitter.next().empty() && m_ended == Ended::running && !m_stop.stop_requested()) {
         const LbaSpan piece = splitter.next();
-        const Alone answer = readAlone(piece, look.block);
+        const Alone answer = readAlone(piece);
         if (!answer)
             return;
         const Outcome outcome = answer->judged.outcome;
@@ -161,8 +225,7 @@ void Engine::splitAgain(const SecondLook& look, const Judged& judged) {
         found = true;
     }
     if (!found) // the parts read where the whole did not
-        m_feed.addDefect(
-            {look.span, Grade::unreadable, standing, look.latency, judged.outcome == Outcome::unreadable});
+        noteFailedOnce(look.span, whole);
     const Cell before = m_plate->at(look.block);
     --m_status.totals.blocks[static_cast<std::size_t>(before.grade)];
     m_status.totals.disturbed -= look.disturbed ? 1 : 0;
@@ -170,9 +233,9 @@ void Engine::splitAgain(const SecondLook& look, const Judged& judged) {
 }
 
 // The first measurement said nothing of the drive; this one does, and takes its place.
-void Engine::regradeUndisturbed(const SecondLook& look, const ReadAnswer& answer) {
+void Engine::regradeUndisturbed(const SecondLook& look, const ReadAnswer& answer, Grader::Graded graded) {
     const bool stalls = answer.latency > m_plan.asked.limit;
-    const Grade grade = stalls ? Grade::stalled : judgeAlone(answer.latency).grade;
+    const Grade grade = stalls ? Grade::stalled : graded.grade;
     const Cell before = m_plate->at(look.block);
     --m_status.totals.blocks[static_cast<std::size_t>(before.grade)];
     --m_status.totals.disturbed;
@@ -210,7 +273,7 @@ bool Engine::pushOutCache(const SecondLook& look) {
     for (; block < end && m_bytesRead - look.readBefore < mostCacheBytes; ++block) {
         if (m_plate->at(block).grade != Grade::steady)
             continue;
-        const Alone answer = readAlone(m_grid.spanOf(block), block);
+        const Alone answer = readAlone(m_grid.spanOf(block));
         if (!answer || m_stop.stop_requested())
             return false;
         if (answer->judged.outcome == Outcome::answered)

@@ -19,7 +19,7 @@ constexpr Nanoseconds recoveryPatience = std::chrono::seconds{5};
 constexpr Nanoseconds loadInterval = std::chrono::seconds{10}; // between looks at who else uses the drive
 constexpr std::uint32_t usualDepth = 8;
 constexpr std::uint64_t unitSamples = 256;
-constexpr std::uint64_t leastUnitSamples = 64;
+constexpr std::uint64_t leastUnitSamples = 16;
 
 } // namespace
 
@@ -95,13 +95,17 @@ void Engine::limitRecovery(bool limited) {
         return;
     }
     m_recoveryLimited = limited;
-    if (!m_aids.recovery->shorten(m_plan.asked.recovery, m_stop)) {
+    const auto before = m_aids.recovery->shorten(m_plan.asked.recovery, m_stop);
+    if (!before) {
         m_recoveryRefused = true;
         m_recoveryLimited = false;
         note({.kind = TapeKind::recoveryKept});
-    } else if (first) {
-        note({.kind = TapeKind::recoveryShort, .latency = m_plan.asked.recovery});
+        return;
     }
+    const bool shorter = before->count() == 0 || *before > m_plan.asked.recovery;
+    m_shortened = shorter ? m_plan.asked.recovery : Nanoseconds{};
+    if (first)
+        note({.kind = TapeKind::recoveryShort, .latency = shorter ? m_plan.asked.recovery : *before});
 }
 
 void Engine::giveRecoveryBack() {
@@ -165,7 +169,6 @@ bool Engine::takeNothing(std::uint64_t block, const ReadAnswer& answer) {
     settleNothing(block, answer.latency);
     if (m_grader.holding())
         m_feed.cover(span);
-    ++m_news.read;
     m_news.readTime += answer.latency;
     m_observedTime += answer.latency;
     return true;
@@ -191,13 +194,16 @@ void Engine::askStored() {
 void Engine::sampleUnit() {
     const bool several = m_plan.asked.depth > 1;
     if ((m_drive->identity().rotating != false && !several) || !m_plan.asked.measurePaceFirst ||
-        !m_grader.holding() || m_blocks < unitSamples * 4)
+        !m_grader.holding() || m_askedFor.count() < unitSamples * 4)
         return;
     std::vector<Nanoseconds> latencies;
-    for (const std::uint64_t block : drawSamples(m_blocks, unitSamples, m_plan.asked.seed)) {
+    for (const std::uint64_t n : drawSamples(m_askedFor.count(), unitSamples, m_plan.asked.seed)) {
         if (m_ended != Ended::running || m_stop.stop_requested())
             return;
-        const Alone answer = readAlone(m_grid.spanOf(block), block);
+        const LbaSpan span = m_grid.spanOf(m_askedFor.at(n));
+        if (looksEmpty(span))
+            continue;
+        const Alone answer = readBeside(span);
         if (!answer)
             return;
         if (answer->judged.outcome == Outcome::answered && answer->disturbance == Disturbance::none &&
@@ -238,9 +244,9 @@ Disturbance Engine::besideASlowOne(Nanoseconds latency, Grader::Graded graded) {
 }
 
 // What is measured again has the drive to itself, and is compared with blocks that had.
-Grader::Graded Engine::judgeAlone(Nanoseconds latency) const {
+Grader::Graded Engine::judgeAlone(const LbaSpan& span, Nanoseconds latency) const {
     if (m_status.depth == 1 || m_usualAlone.count() == 0)
-        return m_grader.judge(latency);
+        return m_grader.judge(latency, courseOf(span));
     const Nanoseconds excess = latency - m_usualAlone;
     return {gradeOf(excess, m_grader.unit(), m_grader.limits()), excess};
 }

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What comes before the first block: what was done before, how the drive is reached, how fast it is.
+#include "core/base/bytes.h"
 #include "core/scan/engine.h"
 
 #include "core/image/image_writer.h"
@@ -7,6 +8,7 @@
 #include "core/scan/verify_check.h"
 
 #include <algorithm>
+#include <numeric>
 
 namespace orbita {
 
@@ -14,8 +16,8 @@ namespace {
 
 constexpr std::uint64_t paceProbes = 16;
 constexpr std::uint64_t leastBytesToMeasure = 256U << 20U; // a shorter scan is over before it is estimated
+constexpr std::uint64_t leastBytesToProbe = 128U << 20U;   // in less, too much of it would be read twice
 constexpr std::uint64_t paceProbeBytes = 4U << 20U;
-constexpr std::uint64_t verifyProbes = 24;
 
 } // namespace
 
@@ -94,7 +96,8 @@ void Engine::takeUp(const ScanRecord& earlier) {
                          .grade = entry.grade,
                          .latency = entry.latency,
                          .disturbed = entry.standing == Standing::disturbed,
-                         .causeGiven = entry.causeGiven},
+                         .causeGiven = entry.causeGiven,
+                         .exact = entry.exact},
                         m_clock.now());
     }
     m_feed.restore(ledger, earlier.tape, done);
@@ -125,35 +128,48 @@ void Engine::tellHowItIsReached() {
         note({.kind = TapeKind::inUse});
 }
 
-// A few short reads across the span. They are not graded: what they meet is met again by the scan itself.
+// The blocks of one probe, in the order and manner in which the scan will read such: the first only brings
+// the head there. Empty where they do not lie together in what was asked for.
+std::vector<std::uint64_t> Engine::probeBlocks(std::uint64_t place, std::uint64_t of,
+                                               std::uint64_t reads) const {
+    const std::uint64_t count = m_askedFor.count();
+    std::vector<std::uint64_t> blocks;
+    if (m_plan.asked.order == ScanOrder::sweep) {
+        const auto hop = std::min((count + 1) / 2, std::max<std::uint64_t>(1, sweepDistance(m_plan)));
+        const std::uint64_t n = (count - hop) * (2 * place + 1) / (2 * of);
+        for (std::uint64_t r = 0; r <= reads && n + r / 2 + hop < count; ++r)
+            blocks.push_back(m_askedFor.at(n + r / 2 + r % 2 * hop));
+        return blocks;
+    }
+    const std::uint64_t n = count * (2 * place + 1) / (2 * of);
+    if (!m_askedFor.together(n, reads))
+        return blocks;
+    for (std::uint64_t r = 0; r <= reads; ++r)
+        blocks.push_back(m_askedFor.at(m_plan.asked.order == ScanOrder::backward ? n + reads - r : n + r));
+    return blocks;
+}
+
+// A few short reads across what was asked for. They are not graded: what they meet is met again by the scan
+// itself.
 void Engine::measurePace() {
     const std::uint64_t blockBytes = std::uint64_t{m_grid.blockSectors} * m_drive->identity().logicalBytes;
     const std::uint64_t reads = std::max<std::uint64_t>(3, paceProbeBytes / blockBytes);
-    if (m_plan.asked.measurePaceFirst && m_blocks * blockBytes >= leastBytesToMeasure &&
-        m_blocks > reads * paceProbes * 4) {
+    const std::uint64_t blocks = m_askedFor.count();
+    const std::uint64_t probes = std::min(paceProbes, blocks / (reads * 4));
+    if (m_plan.asked.measurePaceFirst && probes >= PaceCourse::leastPlaces &&
+        blocks * blockBytes >= leastBytesToProbe) {
         publish(ScanPhase::measuring);
-        for (std::uint64_t i = 0; i < paceProbes && m_ended == Ended::running && !m_stop.stop_requested();
-             ++i) {
-            const std::uint64_t block = m_blocks * (2 * i + 1) / (2 * paceProbes);
-            Nanoseconds sum{};
-            Nanoseconds longest{};
-            bool good = true;
-            for (std::uint64_t r = 0; r <= reads && good; ++r) {
-                const Alone answer = readAlone(m_grid.spanOf(block + r), block + r);
-                if (!answer)
-                    return;
-                good = answer->judged.outcome == Outcome::answered;
-                if (r > 0) { // the first only brings the head there
-                    sum += answer->latency;
-                    longest = std::max(longest, answer->latency);
-                }
-            }
-            if (good && reads > 1)
-                m_estimator.addProbe(m_grid.spanOf(block).first,
-                                     static_cast<double>((sum - longest).count()) /
-                                         static_cast<double>((reads - 1) * m_grid.blockSectors));
-        }
-        if (m_route->sequential())
+        std::map<std::uint64_t, double> usual; // by block: what a sector there takes
+        for (std::uint64_t i = 0; i < probes && m_ended == Ended::running && !m_stop.stop_requested(); ++i)
+            measureAt(probeBlocks(i, probes, reads), usual);
+        if (m_ended != Ended::running)
+            return;
+        for (const auto& [block, perSector] : usual)
+            m_course.add(m_grid.spanOf(block).first, perSector);
+        m_course.settle(m_drive->identity().rotating != false, m_grader.unit(), m_grid.blockSectors,
+                        m_drive->identity().logicalBytes);
+        if (blocks * blockBytes >= leastBytesToMeasure && m_plan.asked.order != ScanOrder::sweep &&
+            m_plan.asked.order != ScanOrder::sample)
             m_status.expected = timeLeft();
         if (m_status.expected)
             note({.kind = TapeKind::paceMeasured, .latency = *m_status.expected});
@@ -162,35 +178,51 @@ void Engine::measurePace() {
     m_paceSince = m_began;
 }
 
-// Spread over the whole drive, so that nothing the drive has at hand can answer.
-bool Engine::verifyBelieved() {
-    if (m_verifyBelieved)
-        return *m_verifyBelieved;
-    const DriveIdentity& identity = m_drive->identity();
-    const std::uint64_t sectors =
-        identity.rotating == false ? m_grid.blockSectors : identity.sectorsPerPhysical();
-    std::vector<Nanoseconds> latencies;
-    for (std::uint64_t i = 0; i < verifyProbes && m_ended == Ended::running && !m_stop.stop_requested();
-         ++i) {
-        // 7 and 24 have no common divisor: each part once, never neighbours.
-        const std::uint64_t part = i * 7 % verifyProbes;
-        const Lba at{identity.capacity.value / verifyProbes * part / sectors * sectors};
-        const Alone answer = readAlone(intersection({at, {sectors}}, identity.whole()), 0, ReadWay::verify);
-        if (!answer)
-            return true;
-        if (answer->judged.outcome == Outcome::refused && m_plan.asked.way == ReadWay::verify)
-            m_ended = Ended::refused;
-        if (answer->judged.outcome == Outcome::answered)
-            latencies.push_back(answer->latency);
+void Engine::measureAt(const std::vector<std::uint64_t>& blocks, std::map<std::uint64_t, double>& usual) {
+    if (blocks.size() < 3 || looksEmpty(m_grid.spanOf(blocks[0])))
+        return;
+    const bool apart = m_plan.asked.order == ScanOrder::sweep;
+    std::map<std::uint64_t, std::vector<Nanoseconds>>
+        latencies; // at each of the places that one probe goes to
+    for (std::size_t r = 0; r < blocks.size(); ++r) {
+        const Alone answer = readBeside(m_grid.spanOf(blocks[r]));
+        if (!answer || answer->judged.outcome != Outcome::answered || m_stop.stop_requested())
+            return;
+        if (!answer->data.empty() && allZero(answer->data) && forgets())
+            return; // it was answered without the medium
+        if (r > 0 && answer->disturbance == Disturbance::none)
+            latencies[blocks[apart ? r % 2 : 0]].push_back(answer->latency);
     }
-    m_verifyBelieved = true;
-    if (m_ended != Ended::running || latencies.size() < verifyProbes / 3)
-        return true;
-    const Nanoseconds turn = identity.rotating == false ? Nanoseconds{} : turnOf(identity);
-    m_verifyBelieved = believableVerify(latencies, turn, sectors * identity.logicalBytes);
-    note({.kind = *m_verifyBelieved ? TapeKind::verifyChecked : TapeKind::verifyDoubted,
-          .latency = medianOf(std::move(latencies))});
-    return *m_verifyBelieved;
+    for (auto& [block, took] : latencies) {
+        usual[block] = static_cast<double>(medianOf(took).count()) / m_grid.blockSectors;
+        if (apart)
+            continue;
+        // The slowest is no part of what to expect of the time.
+        const Nanoseconds sum = std::accumulate(took.begin(), took.end(), Nanoseconds{});
+        if (took.size() > 1)
+            m_estimator.addProbe(
+                m_grid.spanOf(block).first,
+                static_cast<double>((sum - *std::max_element(took.begin(), took.end())).count()) /
+                    static_cast<double>((took.size() - 1) * m_grid.blockSectors));
+    }
+}
+
+// Whether a place holds nothing, so that what it takes says nothing of the medium. A verify does not tell:
+// there one sector is read for it.
+bool Engine::looksEmpty(const LbaSpan& span) {
+    if (m_stored.told.contains(span))
+        return m_stored.nothing.contains(span);
+    if (!forgets() || m_plan.asked.way == ReadWay::read)
+        return false;
+    const std::uint32_t sectors = m_drive->identity().sectorsPerPhysical();
+    m_drive->link().handOverReads(sectors * m_drive->identity().logicalBytes);
+    const Alone answer = readBeside(intersection({span.first, {sectors}}, span), ReadWay::read);
+    return answer && answer->judged.outcome == Outcome::answered && !answer->data.empty() &&
+           allZero(answer->data);
+}
+
+Nanoseconds Engine::courseOf(const LbaSpan& span) const {
+    return m_status.depth > 1 ? Nanoseconds{} : m_course.expected(span);
 }
 
 } // namespace orbita

@@ -24,10 +24,11 @@ void Engine::takeGood(std::uint64_t block, const ReadAnswer& answer) {
         latency = std::max(latency, m_runUp);
     m_runUp = {};
     m_lastGood = block;
+    if (!m_met.empty() && settleMetBefore(block))
+        return;
     if (takeNothing(block, answer))
         return;
     m_bytesRead += std::uint64_t{m_grid.blockSectors} * m_drive->identity().logicalBytes;
-    ++m_news.read;
     m_news.readTime += latency;
     m_observedTime += latency;
     if (!m_grader.holding()) {
@@ -35,7 +36,7 @@ void Engine::takeGood(std::uint64_t block, const ReadAnswer& answer) {
     } else {
         m_plate->set(block, {Grade::steady, Standing::once, encodeLatency(latency)});
         m_held.push_back({block, latency, disturbanceOf(answer)});
-        if (m_grader.hold(latency))
+        if (m_grader.hold(latency, courseOf(m_grid.spanOf(block))))
             releaseHeld();
     }
     if (m_stretch.contiguous() && m_done + 1 - m_observedFrom >= observeBlocks) {
@@ -51,7 +52,8 @@ void Engine::gradeGood(std::uint64_t block, Nanoseconds latency, Disturbance dis
     if (m_status.depth > 1 && disturbance == Disturbance::none)
         disturbance = besideASlowOne(latency, m_grader.judge(latency));
     const bool alone = disturbance == Disturbance::none;
-    const Grader::Graded graded = alone ? m_grader.grade(latency) : m_grader.judge(latency);
+    const Nanoseconds course = courseOf(m_grid.spanOf(block));
+    const Grader::Graded graded = alone ? m_grader.grade(latency, course) : m_grader.judge(latency, course);
     const bool disturbed = !alone && graded.grade >= Grade::late;
     const Standing standing = disturbed ? Standing::disturbed : Standing::once;
     m_plate->set(block, {graded.grade, standing, encodeLatency(latency)});
@@ -101,7 +103,8 @@ void Engine::lookAgainLater(std::uint64_t block, LbaSpan span, Grade grade, Nano
 
 void Engine::releaseHeld() {
     // On a drive that holds next to nothing, what holds nothing says what is usual.
-    for (std::size_t i = m_held.size(); i < m_status.totals.notStored && m_held.size() < leastToCompare; ++i)
+    for (std::size_t i = m_held.size();
+         i < m_status.totals.notStored && m_held.size() < leastToCompare && !m_course.known(); ++i)
         if (m_grader.hold(m_quickestEmpty))
             break;
     m_grader.release();
@@ -142,11 +145,29 @@ void Engine::endNoAnswer(std::uint64_t block) {
     m_ended = Ended::noAnswer;
     if (m_again) // the block has its grade already
         return;
-    m_feed.addDefect({m_grid.spanOf(block), Grade::stalled, Standing::once, waited, true});
+    const LbaSpan span = m_grid.spanOf(block);
+    std::erase_if(m_held, [block](const Held& held) { return held.block == block; });
+    if (m_feed.isCovered(span)) // it was read before: counted once, by the worse
+        --m_status.totals.blocks[static_cast<std::size_t>(m_plate->at(block).grade)];
+    m_feed.addDefect({span, Grade::stalled, Standing::once, waited, true});
     settleCell(block, Grade::stalled, waited);
 }
 
+void Engine::endNoAnswerAt(LbaSpan span) {
+    if (m_grid.span.contains(span.first)) {
+        endNoAnswer(m_grid.blockAt(span.first));
+        return;
+    }
+    m_drive->link().abandon();
+    m_ended = Ended::noAnswer;
+    note({.kind = TapeKind::stalled,
+          .span = span,
+          .grade = Grade::stalled,
+          .latency = m_clock.now() - m_atDriveSince});
+}
+
 void Engine::settleCell(std::uint64_t block, Grade grade, Nanoseconds latency, Standing standing) {
+    m_met.erase(block);
     m_plate->set(block, {grade, standing, encodeLatency(latency)});
     m_plate->settle(block, 1);
     ++m_status.totals.blocks[static_cast<std::size_t>(grade)];

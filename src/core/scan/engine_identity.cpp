@@ -5,6 +5,17 @@
 
 namespace orbita {
 
+void Engine::askWhoItIs() {
+    // Only a scan that changes the setting anyway puts back what an earlier one left changed.
+    if (m_aids.recovery && carefully())
+        if (const auto settled = m_aids.recovery->settle(m_stop); !settled || *settled)
+            note({.kind = settled ? TapeKind::recoveryBack : TapeKind::recoveryOwed});
+    if (m_aids.serialNow)
+        m_serialAtFirst = m_aids.serialNow(m_stop);
+    if (!stillTheSame() && m_ended == Ended::running)
+        m_ended = Ended::otherDrive;
+}
+
 // Asks for the serial number, and compares sectors known from before. A drive that cannot be asked and has
 // none that are known is believed. False where it is another; or m_ended says what came between.
 bool Engine::stillTheSame() {
@@ -24,7 +35,7 @@ bool Engine::stillTheSame() {
     for (const KnownSectors& sectors : known) {
         if (m_stop.stop_requested() || m_ended != Ended::running)
             return true;
-        const Alone answer = readAlone(sectors.span, 0, ReadWay::read);
+        const Alone answer = readAlone(sectors.span, ReadWay::read);
         if (!answer)
             return false;
         const std::size_t bytes = std::size_t{sectors.span.count.value} * m_drive->identity().logicalBytes;

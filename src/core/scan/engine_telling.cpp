@@ -35,6 +35,16 @@ std::optional<Nanoseconds> Engine::timeLeft() const {
         return (here > 0 ? *rest : Nanoseconds{}) +
                Nanoseconds{std::llround(others * static_cast<double>(whole->count()))};
     }
+    // Nothing met so far: then it goes forward, too.
+    const bool forward = carefully() && m_failedBlocks == 0 && m_status.totals.of(Grade::unreadable) == 0 &&
+                         m_blocksBefore == 0 && m_askedFor.count() == m_blocks;
+    if (const auto rest = m_estimator.expected(spanBetween(
+            m_stretch.count > 0
+                ? stretchSpan(m_done == 0 ? 0 : m_done - 1, std::max<std::uint64_t>(m_done, 1)).end()
+                : m_grid.span.first,
+            m_grid.span.end()));
+        forward && rest)
+        return rest;
     const Nanoseconds spent = m_clock.now() - m_began - m_pausedFor;
     const std::uint64_t read = m_blocksDone - m_blocksBefore;
     if (read < leastToExtrapolate)

@@ -11,6 +11,7 @@ namespace orbita {
 namespace {
 
 constexpr int linkRetries = 3;
+constexpr std::uint64_t placesToTry = 32;
 constexpr std::uint32_t mostLinkFaultsInARow = 8;
 constexpr Nanoseconds readyInterval = std::chrono::seconds{1};
 constexpr int goneProbes = 5;
@@ -32,7 +33,7 @@ void Engine::resolve(const Trouble& trouble) {
         if (m_route->givesWay() && !m_stretch.lookInside)
             putOff(block, trouble.answer);
         else
-            resolveUnreadable(block, trouble.answer.judged);
+            resolveUnreadable(block, trouble.answer);
         break;
     case Outcome::linkFault:
         resolveLinkFault(block);
@@ -118,7 +119,20 @@ void Engine::resolveLate(std::uint64_t block, const ReadAnswer& answer) {
     m_feed.addDefect({span, Grade::stalled, standing, latency, true});
     m_feed.cover(span);
     lookAgainLater(block, span, Grade::stalled, latency, disturbed);
-    finishBlock();
+    if (!m_route->givesWay() || m_stretch.lookInside) {
+        finishBlock();
+        return;
+    }
+    ++m_blocksDone;
+    leaveStretch(block, latency, false);
+}
+
+// The route says where to go from here.
+void Engine::leaveStretch(std::uint64_t block, Nanoseconds took, bool putOff) {
+    m_news.failed = block;
+    m_news.putOff = putOff;
+    m_news.failedTime = took;
+    m_stretch.count = m_sent = ++m_done;
 }
 
 // The whole block failed; its good sectors are had later, when nothing better is left to read.
@@ -131,35 +145,58 @@ void Engine::putOff(std::uint64_t block, const ReadAnswer& answer) {
         return;
     }
     note({.kind = TapeKind::putOff, .span = span, .grade = Grade::unreadable, .latency = answer.latency});
+    m_putOff[block] = answer;
+    m_putOff[block].data = {};
     m_plate->set(block, {Grade::unreadable, Standing::once, encodeLatency(answer.latency)});
     m_plate->settle(block, 1);
     ++m_failedBlocks;
-    m_news.failed = block;
-    m_news.failedTime = answer.latency;
-    m_stretch.count = m_sent = ++m_done; // the route says where to go from here
+    leaveStretch(block, answer.latency, true);
 }
 
+// What a block that was put off was answered with; of one put off in an earlier part of the scan, only how
+// long it took is known.
+ReadAnswer Engine::answerPutOff(std::uint64_t block) const {
+    if (const auto known = m_putOff.find(block); known != m_putOff.end())
+        return known->second;
+    return {.tag = block,
+            .judged = {Outcome::unreadable, {}},
+            .latency = decodeLatency(m_plate->at(block).latency)};
+}
+
+// Whether the drive reads elsewhere. Where nothing that was asked for can be read, only the system's own word
+// is left: a device that has gone is no longer there, or has no size.
 bool Engine::goodBlockStillReads(std::uint64_t suspect) {
-    std::vector<std::uint64_t> candidates;
-    if (m_lastGood)
-        candidates = {*m_lastGood};
-    else // nothing has been read yet: is there any place that does?
-        candidates = {m_blocks - 1, m_blocks / 2, m_blocks / 3};
-    for (const std::uint64_t candidate : candidates) {
-        const Alone answer = readAlone(firstSectorsOf(candidate), suspect);
-        if (!answer)
+    if (m_lastGood) {
+        const Alone answer = readAlone(firstSectorsOf(*m_lastGood));
+        return answer && answer->judged.outcome == Outcome::answered;
+    }
+    // Nothing has been read yet: is there any place that can be?
+    const std::uint64_t places = std::min(m_askedFor.count(), placesToTry);
+    for (std::uint64_t i = places; i-- > 0 && !m_nothingReads;) {
+        const std::uint64_t candidate = m_askedFor.at(m_askedFor.count() * (2 * i + 1) / (2 * places));
+        if (candidate == suspect)
+            continue;
+        const Alone answer = readAlone(firstSectorsOf(candidate));
+        if (!answer || m_stop.stop_requested())
+            return false;
+        if (answer->judged.outcome == Outcome::driveGone)
             return false;
         if (answer->judged.outcome == Outcome::answered) {
-            if (!m_lastGood)
-                m_lastGood = candidate;
+            m_lastGood = candidate;
             return true;
         }
     }
-    return false;
+    if (!m_aids.present || !m_aids.present())
+        return false;
+    if (!m_nothingReads)
+        note({.kind = TapeKind::nothingToCompare, .span = m_grid.span});
+    m_nothingReads = true; // not asked again: each may take seconds
+    return true;
 }
 
-void Engine::resolveUnreadable(std::uint64_t block, const Judged& judged) {
+void Engine::resolveUnreadable(std::uint64_t block, const ReadAnswer& whole) {
     const LbaSpan span = m_grid.spanOf(block);
+    const Judged& judged = whole.judged;
     publish(ScanPhase::splitting);
     // A sick drive is not asked twice at once: its bad sectors are measured again when all else is done.
     Splitter splitter(span, m_drive->identity().sectorsPerPhysical(), judged.firstBad, !carefully());
@@ -167,6 +204,7 @@ void Engine::resolveUnreadable(std::uint64_t block, const Judged& judged) {
     SectorCount readInside;
     Grade worst = Grade::none;
     Nanoseconds longest{};
+    Nanoseconds longestRead{}; // of the pieces that were read
     Standing standing = Standing::once;
     bool bareErrors = false;
     ReadAnswer firstFailure;
@@ -176,7 +214,7 @@ void Engine::resolveUnreadable(std::uint64_t block, const Judged& judged) {
             break;
         }
         const LbaSpan piece = splitter.next();
-        const Alone answer = readAlone(piece, block);
+        const Alone answer = readAlone(piece);
         if (!answer)
             break;
         longest = std::max(longest, answer->latency);
@@ -226,6 +264,8 @@ void Engine::resolveUnreadable(std::uint64_t block, const Judged& judged) {
         }
         m_linkFaultsInARow = 0;
         const bool readable = answer->judged.outcome == Outcome::answered;
+        if (readable)
+            longestRead = std::max(longestRead, answer->latency);
         if (!readable && !splitter.repeating())
             firstFailure = *answer;
         const Splitter::Settled settled = splitter.report(readable, answer->judged.firstBad);
@@ -271,11 +311,20 @@ void Engine::resolveUnreadable(std::uint64_t block, const Judged& judged) {
     }
     if (m_ended == Ended::noAnswer)
         return; // its cell is settled
-    if (worst == Grade::none && m_stretch.lookInside && m_aids.recovery && !m_recoveryRefused) {
+    if (worst == Grade::none && gaveUpEarly(whole)) {
         // It failed while the drive was to give up soon, and reads now that it may try as long as it likes:
-        // late, and no more than that.
+        // at least that late, and no more than that.
+        longest = std::max(longestRead, whole.latency);
         const bool stalls = longest > m_plan.asked.limit;
-        worst = stalls ? Grade::stalled : m_grader.judge(longest).grade;
+        if (!stalls && m_grader.holding()) { // nothing yet to compare with: graded with those that are held
+            m_plate->set(block, {Grade::steady, Standing::once, encodeLatency(longest)});
+            m_held.push_back({block, longest, Disturbance::none});
+            m_putOff.erase(block);
+            --m_failedBlocks;
+            finishBlock();
+            return;
+        }
+        worst = stalls ? Grade::stalled : m_grader.judge(longest, courseOf(span)).grade;
         if (worst >= Grade::laboured) {
             m_feed.addDefect({span, worst, Standing::once, longest, true});
             lookAgainLater(block, span, worst, longest, false);
@@ -284,14 +333,59 @@ void Engine::resolveUnreadable(std::uint64_t block, const Judged& judged) {
     if (worst == Grade::none) {
         // The parts read where the whole did not: a finding all the same, seen once.
         worst = Grade::unreadable;
+        longest = std::max(longest, whole.latency);
         if (m_ended == Ended::running) {
             standing = Standing::passing;
-            m_feed.addDefect({span, worst, standing, longest, judged.outcome == Outcome::unreadable});
+            noteFailedOnce(span, whole);
         }
     }
+    m_putOff.erase(block);
     settleCell(block, worst, longest, worst == Grade::unreadable ? standing : Standing::once);
     m_failedBlocks -= m_stretch.lookInside ? 1 : 0;
     finishBlock();
+}
+
+// The drive was to try no longer than the scan allowed, and failed when that time was over.
+bool Engine::gaveUpEarly(const ReadAnswer& whole) const {
+    return m_stretch.lookInside && m_shortened.count() > 0 && whole.latency >= m_shortened - m_shortened / 8;
+}
+
+// It failed as a whole, and every part of it was read after that. Which sector it was, only the drive can
+// say.
+void Engine::noteFailedOnce(LbaSpan span, const ReadAnswer& whole) {
+    LedgerEntry entry{span, Grade::unreadable, Standing::passing, whole.latency,
+                      whole.judged.outcome == Outcome::unreadable};
+    const std::uint64_t physical = m_drive->identity().sectorsPerPhysical();
+    if (whole.judged.firstBad && span.contains(*whole.judged.firstBad))
+        entry.span = intersection({{whole.judged.firstBad->value / physical * physical}, {physical}}, span);
+    else
+        entry.exact = span.count.value <= physical;
+    m_feed.addDefect(entry);
+    note({.kind = TapeKind::recovered,
+          .span = entry.span,
+          .grade = Grade::unreadable,
+          .standing = Standing::passing,
+          .causeGiven = entry.causeGiven,
+          .latency = whole.latency,
+          .count = entry.exact ? std::uint64_t{0} : 1});
+}
+
+// A block that the scan has read well, and another reading has not: true where there was such.
+bool Engine::settleMetBefore(std::uint64_t block) {
+    const auto known = m_met.find(block);
+    if (known == m_met.end())
+        return false;
+    const MetBefore met = known->second;
+    m_met.erase(known);
+    const LbaSpan span = m_grid.spanOf(block);
+    const bool stalled = met.answer.judged.outcome == Outcome::answered;
+    if (stalled)
+        m_feed.addDefect({span, Grade::stalled, Standing::passing, met.answer.latency, true});
+    else
+        noteFailedOnce(intersection(met.span, span), met.answer);
+    settleCell(block, stalled ? Grade::stalled : Grade::unreadable, met.answer.latency, Standing::passing);
+    m_feed.cover(span);
+    return true;
 }
 
 void Engine::settleBadSector(std::uint64_t block, LbaSpan sector, const ReadAnswer& first,
@@ -317,7 +411,7 @@ void Engine::resolveLinkFault(std::uint64_t block) {
               .span = span,
               .grade = Grade::linkFault,
               .count = m_status.totals.linkFaults});
-        const Alone again = readAlone(span, block);
+        const Alone again = readAlone(span);
         if (!again)
             return;
         if (again->judged.outcome == Outcome::linkFault)
@@ -345,7 +439,10 @@ void Engine::resolveLinkFault(std::uint64_t block) {
 // Everything fails at once: is there still a drive?
 void Engine::resolveGone(std::uint64_t block) {
     const LbaSpan span = m_grid.spanOf(block);
-    // What was measured of this block while the drive was going does not count.
+    // What was measured of this block while the drive was going does not count, nor errors without a cause
+    // elsewhere.
+    std::erase_if(m_met,
+                  [](const auto& met) { return met.second.answer.judged.outcome == Outcome::bareError; });
     m_feed.removeDefects(span);
     m_looks.forget(span);
     m_feed.uncover(span);

@@ -48,8 +48,9 @@ void ScanFeed::restore(const std::vector<LedgerEntry>& ledger, std::vector<TapeE
 
 void ScanFeed::cover(LbaSpan span) {
     const std::scoped_lock lock(m_mutex);
+    for (const LbaSpan& gap : m_covered.gaps(span)) // what is covered already counts once
+        m_coveredSectors += gap.count.value;
     m_covered.add(span);
-    m_coveredSectors += span.count.value;
 }
 
 void ScanFeed::uncover(LbaSpan span) {
@@ -73,6 +74,11 @@ void ScanFeed::removeDefects(LbaSpan span) {
 SectorCount ScanFeed::unreadable() const {
     const std::scoped_lock lock(m_mutex);
     return m_ledger.unreadable();
+}
+
+bool ScanFeed::isCovered(LbaSpan span) const {
+    const std::scoped_lock lock(m_mutex);
+    return m_covered.contains(span);
 }
 
 SectorCount ScanFeed::covered() const {

@@ -95,6 +95,7 @@ public:
     void addDefect(const LedgerEntry& entry);
     void removeDefects(LbaSpan span);
     [[nodiscard]] SectorCount unreadable() const;
+    [[nodiscard]] bool isCovered(LbaSpan span) const;
     [[nodiscard]] SectorCount covered() const;
     void fail(Error error);
     void tellKnown(const std::vector<KnownSectors>& known);

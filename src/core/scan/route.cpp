@@ -48,7 +48,8 @@ std::vector<Stretch> backwardThrough(const BlockRuns& runs) {
     std::vector<Stretch> stretches;
     stretches.reserve(runs.size());
     for (auto run = runs.rbegin(); run != runs.rend(); ++run)
-        stretches.push_back({.first = run->second - 1, .count = run->second - run->first, .backward = true});
+        stretches.push_back(
+            {.first = run->second - 1, .count = run->second - run->first, .backward = true, .runUp = true});
     return stretches;
 }
 
@@ -90,9 +91,7 @@ std::vector<Stretch> suspectsFirst(const SettledPlan& plan, const BlockRuns& run
 
 // Bands of twice the distance; each is read from its beginning and its middle in turns.
 std::vector<Stretch> sweepThrough(const SettledPlan& plan, const BlockRuns& runs) {
-    const auto share = plan.asked.sweepDistancePercent / 100;
-    const std::uint64_t distance = std::max<std::uint64_t>(
-        1, static_cast<std::uint64_t>(std::llround(static_cast<double>(plan.grid.blocks()) * share)));
+    const std::uint64_t distance = sweepDistance(plan);
     std::vector<Stretch> stretches;
     for (const auto& [first, end] : runs)
         for (std::uint64_t at = first; at < end;) {
@@ -116,6 +115,12 @@ std::vector<Stretch> samplesOf(const SettledPlan& plan, const BlockRuns& runs) {
 }
 
 } // namespace
+
+std::uint64_t sweepDistance(const SettledPlan& plan) {
+    const auto share = plan.asked.sweepDistancePercent / 100;
+    return std::max<std::uint64_t>(
+        1, static_cast<std::uint64_t>(std::llround(static_cast<double>(plan.grid.blocks()) * share)));
+}
 
 BlockRuns blocksToVisit(const BlockGrid& grid, const std::vector<LbaSpan>& parts, const SpanSet& done) {
     // As sectors first: what is asked for, less what is known.

@@ -29,11 +29,14 @@ struct Stretch {
     friend bool operator==(const Stretch&, const Stretch&) = default;
 };
 
-// What came of a stretch, up to where it was left.
+// What came of a stretch, in order, up to where it was left.
 struct StretchNews {
-    std::uint64_t read = 0;              // blocks that were answered
-    Nanoseconds readTime{};              // of those
-    std::optional<std::uint64_t> failed; // a block that could not be read
+    std::uint64_t done = 0; // blocks dealt with, one way or another, before the one below
+    Nanoseconds readTime{}; // what was read of them took
+    // Where the stretch was left: a block that could not be read and is put off, or one that was dealt with
+    // and took as long as a failure.
+    std::optional<std::uint64_t> failed;
+    bool putOff = false;
     Nanoseconds failedTime{};
 };
 
@@ -62,6 +65,9 @@ using BlockRuns = std::vector<std::pair<std::uint64_t, std::uint64_t>>; // first
 
 // The blocks of `grid` that touch one of `parts` (empty: all) and are not wholly inside `done`.
 BlockRuns blocksToVisit(const BlockGrid& grid, const std::vector<LbaSpan>& parts, const SpanSet& done);
+
+// sweep: how many blocks away every other one is read, at most.
+std::uint64_t sweepDistance(const SettledPlan& plan);
 
 // For every order. `failed`: blocks, of those to visit, that are known to fail as a whole.
 std::unique_ptr<Route> makeRoute(const SettledPlan& plan, const BlockRuns& toVisit,

@@ -32,6 +32,9 @@ using DamningReadings = std::function<std::optional<std::uint64_t>(const std::st
 // The same drive under another name, opened, once it has gone from where it was; null while it is nowhere.
 using DriveFinder = std::function<std::unique_ptr<Drive>(const std::stop_token&)>;
 
+// Whether the system still has the drive, and a size for it.
+using StillThere = std::function<bool()>;
+
 // Who else uses the drive just now, in words such as "cp (1234)"; empty where it cannot be told.
 using LoadFinder = std::function<std::vector<std::string>()>;
 
@@ -76,10 +79,18 @@ private:
     bool m_told = false;
 };
 
+// A reading that was no part of the scan and was not answered in good order. Where the scan then reads the
+// place well, it failed once all the same.
+struct MetBefore {
+    LbaSpan span;
+    ReadAnswer answer;
+};
+
 struct ScanAids {
     Thermometer thermometer{};
     DamningReadings damning{};
     DriveFinder finder{};
+    StillThere present{};
     LoadFinder whoElse{};
     StoredWord stored{};
     SerialNow serialNow{};
@@ -91,6 +102,10 @@ struct ScanAids {
     std::vector<std::string> claims{};      // what must not be used twice at once; see claim.h
     PlaceRules places{};                    // where an image may be
     std::shared_ptr<ImageWriter> image{};   // what is read is kept in it
+    // What questions of ours met before the scan began.
+    std::vector<MetBefore> met{};
+    // Where the drive went silent before the scan began, by a question of ours: that is where it is told.
+    std::optional<LbaSpan> silentAt{};
     // The same scan as it was kept when it was broken off, on the same grid; what it vouches for is not
     // visited again. Must live until the engine is made.
     const ScanRecord* earlier = nullptr;

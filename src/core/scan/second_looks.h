@@ -16,6 +16,7 @@ struct SecondLook {
     Nanoseconds latency{};        // as measured first
     bool disturbed = false;       // something else used the drive then
     bool causeGiven = true;       // as in LedgerEntry
+    bool exact = true;            // as in LedgerEntry
     std::uint64_t readBefore = 0; // bytes the scan had read when it was measured
     int attempts = 0;             // to measure it again that were disturbed
 };

@@ -144,8 +144,12 @@ void ScanSession::scan(const std::stop_token& stop) {
         m_feed.fail(std::move(plan.error()));
         return;
     }
-    if (plan->asked.way == ReadWay::verify && plan->asked.blockSectors == 0 && !m_earlier)
-        plan->grid.blockSectors = chooseVerifyBlock(**drive, plan->grid.span, plan->grid.blockSectors, stop);
+    if (plan->asked.way == ReadWay::verify && plan->asked.blockSectors == 0 && !m_earlier) {
+        VerifyBlock chosen = chooseVerifyBlock(**drive, *plan, stop);
+        plan->grid.blockSectors = chosen.sectors;
+        m_aids.silentAt = chosen.silentAt;
+        m_aids.met = std::move(chosen.met);
+    }
     // What comes of it has to be kept, too.
     if (!memoryIsThere(roomToWorkIn, Plate::mostMemoryBytes(plan->grid.blocks())))
         throw std::bad_alloc();

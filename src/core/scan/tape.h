@@ -55,9 +55,11 @@ enum class TapeKind : std::uint8_t {
     savingGoesOn,
     imageCompared, // the image was read and compared with its map; count: parts that were not what was saved
     saved,         // count: sectors that the image holds
-    incompleteImage, // what is read is an image that lacks sectors of its drive
-    mediumChanged,   // the drive says that another may have been put in; it is asked and compared
-    atOnce,          // count: commands at the drive at once from here on; 1: more were asked for, to no avail
+    incompleteImage,  // what is read is an image that lacks sectors of its drive
+    mediumChanged,    // the drive says that another may have been put in; it is asked and compared
+    nothingToCompare, // nothing that was asked for can be read: span; errors without a cause are taken at
+                      // their word
+    atOnce, // count: commands at the drive at once from here on; 1: more were asked for, to no avail
 };
 
 enum class Ended : std::uint8_t {

@@ -230,11 +230,14 @@ ReadEvent Surface::read(const MediumAccess& access, Nanoseconds now) {
         event.latency = m_scenario.overhead + rounded(bytes * 1e3 / m_scenario.interfaceMbPerS);
         return event;
     }
-    event.latency = mechanics(access, now, continues) + speckles(span);
-    if (holdsNothing(m_scenario, span)) {
+    if (holdsNothing(m_scenario, span)) { // the heads go on meanwhile, over tracks that nobody waits for
         const double bytes =
             access.handsOver ? static_cast<double>(span.count.value) * m_scenario.identity.logicalBytes : 0;
         event.latency = m_scenario.overhead + rounded(bytes * 1e3 / m_scenario.interfaceMbPerS);
+        m_headAt = span.end();
+        m_headTime = now;
+    } else {
+        event.latency = mechanics(access, now, continues) + speckles(span);
     }
     meetOtherLoad(now, event);
     meetDefects(span, event);

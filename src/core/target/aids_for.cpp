@@ -3,6 +3,7 @@
 
 #include "core/drive/serial_now.h"
 #include "core/inventory/load_source.h"
+#include "core/inventory/presence.h"
 #include "core/inventory/usb_hub.h"
 #include "core/target/drive_finder.h"
 #include "core/target/recovery_keeper.h"
@@ -93,6 +94,12 @@ LoadFinder loadFinderOf(const Target& target) {
     };
 }
 
+StillThere presenceOf(const Target& target) {
+    if (target.simulated())
+        return {};
+    return [path = target.identity.path] { return stillPresent(path); };
+}
+
 } // namespace
 
 ScanAids aidsFor(const Target& target, const std::string& owedFolder) {
@@ -100,6 +107,7 @@ ScanAids aidsFor(const Target& target, const std::string& owedFolder) {
     aids.thermometer = thermometerOf(target);
     aids.damning = damningReadingsOf(target);
     aids.finder = finderOf(target);
+    aids.present = presenceOf(target);
     aids.whoElse = loadFinderOf(target);
     aids.stored = storedWordOf(target);
     aids.serialNow = serialNowOf(target);

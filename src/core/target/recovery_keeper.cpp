@@ -144,6 +144,15 @@ private:
     std::optional<RecoverySetting> m_remembered;
 };
 
+constexpr Nanoseconds coarsest = std::chrono::milliseconds{100}; // the steps in which drives keep it
+
+Error notTaken(const Target& target, const RecoverySetting& is) {
+    return {Error::Kind::unusable, "setting how long the drive tries to read,", target.name,
+            "it took the command, and says " + std::to_string(is.limit / std::chrono::milliseconds{1}) +
+                " ms all the same",
+            "Switching the drive off brings its own setting back."};
+}
+
 bool canBeOwed(const Target& target) {
     return !target.identity.serial.empty() && !target.partition &&
            (target.simulated() || !target.commandNode.empty());
@@ -186,9 +195,16 @@ public:
         // Never longer than the drive itself would try.
         wanted.limit = wanted.limit.count() == 0 ? limit : std::min(limit, wanted.limit);
         const auto now = writeRecoverySetting(enquiry, wanted);
-        if (!now)
-            return tl::unexpected(now.error());
-        return m_owed->limit;
+        if (now && now->limit.count() > 0 && now->limit < wanted.limit + coarsest)
+            return m_owed->limit;
+        // Refused, or it did not stick. What it says now is what it will do, and where that is what it was
+        // before, nothing is owed.
+        const auto is = now ? now : readRecoverySetting(enquiry);
+        if (is && is->means == m_owed->means && is->limit == m_owed->limit) {
+            m_owed.reset();
+            m_debt.paid();
+        }
+        return tl::unexpected(now ? notTaken(m_target, *now) : now.error());
     }
 
     Result<bool> settle(const std::stop_token& stop) override {
@@ -201,8 +217,11 @@ public:
         if (auto opened = reach({}); !opened)
             return tl::unexpected(opened.error());
         Enquiry enquiry(*m_way.link, m_way.speaks, m_way.path, within);
-        if (const auto now = writeRecoverySetting(enquiry, *m_owed); !now)
+        const auto now = writeRecoverySetting(enquiry, *m_owed);
+        if (!now)
             return tl::unexpected(now.error());
+        if (now->limit != m_owed->limit)
+            return tl::unexpected(notTaken(m_target, *now));
         m_owed.reset();
         m_debt.paid();
         return {};
@@ -256,8 +275,11 @@ Result<bool> settleRecoveryDebt(const Target& target, const std::string& folder,
     if (!way)
         return tl::unexpected(way.error());
     Enquiry enquiry(*way->link, way->speaks, way->path, settingPatience, stop);
-    if (const auto now = writeRecoverySetting(enquiry, **owed); !now)
+    const auto now = writeRecoverySetting(enquiry, **owed);
+    if (!now)
         return tl::unexpected(now.error());
+    if (now->limit != (*owed)->limit)
+        return tl::unexpected(notTaken(target, *now));
     debt.paid();
     return true;
 }

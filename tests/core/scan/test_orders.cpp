@@ -32,7 +32,7 @@ std::vector<std::uint64_t> visited(Route& route) {
         for (std::uint64_t i = 0; i < stretch->count; ++i)
             blocks.push_back(stretch->at(i));
         StretchNews news;
-        news.read = stretch->count;
+        news.done = stretch->count;
         news.readTime = std::chrono::milliseconds{stretch->count};
         route.learn(news);
     }
@@ -195,9 +195,10 @@ private slots:
                 const std::uint64_t block = stretch->at(i);
                 if (bad(block)) {
                     news.failed = block;
+                    news.putOff = true;
                     news.failedTime = std::chrono::seconds{3};
                 } else {
-                    ++news.read;
+                    ++news.done;
                     news.readTime += std::chrono::milliseconds{5};
                     order.push_back(block);
                 }
@@ -211,14 +212,26 @@ private slots:
     void verifyIsBelievedOnlyAtThePaceOfTheMedium() {
         const Nanoseconds turn = fromSeconds(60.0 / 7200);
         const auto all = [](double ms) { return std::vector<Nanoseconds>(9, fromMilliseconds(ms)); };
-        QVERIFY(believableVerify(all(4), turn, 4096));
-        QVERIFY(!believableVerify(all(0.2), turn, 4096));
-        QVERIFY(believableVerify(all(0.3), {}, 1 << 20)); // solid state: 3.5 GB/s
-        QVERIFY(!believableVerify(all(0.02), {}, 1 << 20));
+        QVERIFY(believableVerify(all(4), all(5), turn));
+        QVERIFY(!believableVerify(all(0.2), all(5), turn));
+        // What holds nothing is answered at once, by either.
+        QVERIFY(believableVerify(all(0.1), all(0.2), turn));
         // One slow answer, as of a spin-up, makes no difference.
         auto once = all(0.1);
         once[4] = std::chrono::seconds{9};
-        QVERIFY(!believableVerify(once, turn, 4096));
+        QVERIFY(!believableVerify(once, all(5), turn));
+        // Solid state: what a longer one takes more. In ms: short and long verify, short and long read.
+        const auto probes = [](double sv, double lv, double sr, double lr) {
+            return std::vector<LengthProbe>(
+                9, {fromMilliseconds(sv), fromMilliseconds(lv), fromMilliseconds(sr), fromMilliseconds(lr)});
+        };
+        constexpr std::uint64_t mib = 1U << 20U;
+        QVERIFY(believableVerify(probes(0.1, 2.1, 0.1, 2.2), mib));
+        QVERIFY(believableVerify(probes(0.1, 2.1, 0.2, 31), mib)); // over a slow link
+        QVERIFY(believableVerify(probes(0.06, 0.2, 0.07, 0.3), mib));
+        QVERIFY(!believableVerify(probes(0.06, 0.06, 0.1, 2.2), mib));
+        QVERIFY(!believableVerify(probes(0.06, 0.061, 0.07, 0.3), mib));
+        QVERIFY(believableVerify(std::vector<LengthProbe>{}, mib)); // nothing to doubt it by
     }
 };
 
