@@ -2,8 +2,8 @@
 #include "app/shell/app_window.h"
 #include "app/theme/theme.h"
 
-#include <CLI/CLI.hpp>
 #include <QApplication>
+#include <QCommandLineParser>
 #include <QLibraryInfo>
 #include <QSocketNotifier>
 #include <QTranslator>
@@ -12,24 +12,45 @@
 #include <sys/signalfd.h>
 #include <sys/stat.h>
 
+namespace {
+
+// What is not the toolkit's own; ends the program where it asks for help or is wrong.
+struct Asked {
+    bool demonstration;
+    bool light;
+    QStringList names;
+};
+Asked parse(const QCoreApplication& application) {
+    QCoreApplication::setApplicationName(QStringLiteral("orbita"));
+    QCoreApplication::setApplicationVersion(QStringLiteral(ORBITA_VERSION));
+    QCommandLineParser parser;
+    parser.setApplicationDescription(
+        QStringLiteral("Orbita: read drives block by block, see which sectors are slow or unreadable."));
+    const QCommandLineOption demonstration(
+        QStringLiteral("demo"),
+        QStringLiteral("Show the demonstration rack instead of the drives attached."));
+    const QCommandLineOption light(QStringLiteral("light"), QStringLiteral("Begin with the light colours."));
+    parser.addOption(demonstration);
+    parser.addOption(light);
+    parser.addHelpOption();
+    parser.addVersionOption();
+    parser.addPositionalArgument(
+        QStringLiteral("NAME"),
+        QStringLiteral("Devices, image files, demo:NAME, sim:SCENARIO.json or saved scans to open."),
+        QStringLiteral("[NAME...]"));
+    parser.process(application);
+    return {parser.isSet(demonstration), parser.isSet(light), parser.positionalArguments()};
+}
+
+} // namespace
+
 int main(int argc, char** argv) {
     using namespace orbita::app;
-    CLI::App options{"Orbita: read drives block by block, see which sectors are slow or unreadable."};
-    bool demonstration = false;
-    bool light = false;
-    std::vector<std::string> names;
-    options.add_flag("--demo", demonstration, "show the demonstration rack instead of the drives attached");
-    options.add_flag("--light", light, "begin with the light colours");
-    options.add_option("NAME", names,
-                       "devices, image files, demo:NAME, sim:SCENARIO.json or saved scans to open");
-    options.set_version_flag("--version", ORBITA_VERSION);
-    options.allow_extras(); // what Qt understands
-    CLI11_PARSE(options, argc, argv);
-
     const bool display = qEnvironmentVariableIsSet("DISPLAY") ||
                          qEnvironmentVariableIsSet("WAYLAND_DISPLAY") ||
                          qEnvironmentVariableIsSet("QT_QPA_PLATFORM");
     if (!display) {
+        parse(QCoreApplication(argc, argv)); // what can be told without one
         std::fputs(
             "orbita: there is no display to open a window on. orbita-cli does all of this without one: try\n"
             "  orbita-cli drives\n",
@@ -48,20 +69,21 @@ int main(int argc, char** argv) {
     pthread_sigmask(SIG_BLOCK, &ending, nullptr);
     const int endings = signalfd(-1, &ending, SFD_CLOEXEC | SFD_NONBLOCK);
     QApplication application(argc, argv);
-    QApplication::setApplicationName(QStringLiteral("orbita"));
+    const Asked asked = parse(application);
     QTranslator translator;
     if (translator.load(QLocale(), QStringLiteral("orbita"), QStringLiteral("_"),
                         QCoreApplication::applicationDirPath() +
                             QStringLiteral("/../share/orbita/translations")))
         QCoreApplication::installTranslator(&translator);
-    Theme::instance().setScheme(light ? orbita::ColourScheme::light : orbita::ColourScheme::dark);
+    Theme::instance().setScheme(asked.light ? orbita::ColourScheme::light : orbita::ColourScheme::dark);
 
-    AppWindow window(demonstration ? RackModel::Source::demonstration : RackModel::Source::attachedDrives);
-    for (const std::string& name : names)
-        window.open(QString::fromStdString(name));
+    AppWindow window(asked.demonstration ? RackModel::Source::demonstration
+                                         : RackModel::Source::attachedDrives);
+    for (const QString& name : asked.names)
+        window.open(name);
     window.show();
     // Asked to end, or its terminal closed: in order, with what was found kept.
-    const QSocketNotifier asked(endings, QSocketNotifier::Read);
-    QObject::connect(&asked, &QSocketNotifier::activated, &application, &QApplication::quit);
+    const QSocketNotifier toEnd(endings, QSocketNotifier::Read);
+    QObject::connect(&toEnd, &QSocketNotifier::activated, &application, &QApplication::quit);
     return QApplication::exec();
 }

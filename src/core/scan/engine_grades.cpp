@@ -143,12 +143,15 @@ void Engine::endNoAnswer(std::uint64_t block) {
     const Nanoseconds waited = m_clock.now() - m_atDriveSince;
     m_drive->link().abandon();
     m_ended = Ended::noAnswer;
-    if (m_again) // the block has its grade already
+    if (m_again && m_plate->at(block).grade > Grade::steady) // it has its grade already
         return;
     const LbaSpan span = m_grid.spanOf(block);
     std::erase_if(m_held, [block](const Held& held) { return held.block == block; });
-    if (m_feed.isCovered(span)) // it was read before: counted once, by the worse
-        --m_status.totals.blocks[static_cast<std::size_t>(m_plate->at(block).grade)];
+    if (m_feed.isCovered(span)) { // it was read before: counted once, by the worse
+        const Cell before = m_plate->at(block);
+        --(before.notStored() ? m_status.totals.notStored
+                              : m_status.totals.blocks[static_cast<std::size_t>(before.grade)]);
+    }
     m_feed.addDefect({span, Grade::stalled, Standing::once, waited, true});
     settleCell(block, Grade::stalled, waited);
 }

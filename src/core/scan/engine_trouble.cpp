@@ -319,6 +319,7 @@ void Engine::resolveUnreadable(std::uint64_t block, const ReadAnswer& whole) {
         if (!stalls && m_grader.holding()) { // nothing yet to compare with: graded with those that are held
             m_plate->set(block, {Grade::steady, Standing::once, encodeLatency(longest)});
             m_held.push_back({block, longest, Disturbance::none});
+            m_feed.uncover(span); // vouched for when it has its grade
             m_putOff.erase(block);
             --m_failedBlocks;
             finishBlock();

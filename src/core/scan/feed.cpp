@@ -48,8 +48,11 @@ void ScanFeed::restore(const std::vector<LedgerEntry>& ledger, std::vector<TapeE
 
 void ScanFeed::cover(LbaSpan span) {
     const std::scoped_lock lock(m_mutex);
-    for (const LbaSpan& gap : m_covered.gaps(span)) // what is covered already counts once
-        m_coveredSectors += gap.count.value;
+    if (m_covered.empty() || span.first >= m_covered.spans().back().end())
+        m_coveredSectors += span.count.value;
+    else
+        for (const LbaSpan& gap : m_covered.gaps(span)) // what is covered already counts once
+            m_coveredSectors += gap.count.value;
     m_covered.add(span);
 }
 

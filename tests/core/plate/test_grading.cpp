@@ -3,6 +3,7 @@
 
 #include "core/plate/baseline.h"
 #include "core/plate/lateness.h"
+#include "core/plate/pace_course.h"
 
 #include <deque>
 #include <random>
@@ -108,6 +109,86 @@ private slots:
         for (int i = 0; i < 40000; ++i)
             QCOMPARE(grader.grade(fromMilliseconds(5 + i / 1000.0)).grade, Grade::steady);
         QVERIFY(toMilliseconds(grader.baseline()) > 44);
+    }
+    // A short and quick block that comes first is no measure for the others.
+    void quickFirstBlockIsNoMeasure() {
+        Grader grader(std::chrono::milliseconds{8}, false, {});
+        bool enough = grader.hold(std::chrono::milliseconds{1});
+        while (!enough)
+            enough = grader.hold(std::chrono::milliseconds{30});
+        grader.release();
+        for (int i = 0; i < 1000; ++i)
+            QCOMPARE(grader.grade(std::chrono::milliseconds{30}).grade, Grade::steady);
+    }
+    // Where it is known what a block should take, a slow beginning is late, and a jump in pace is not.
+    void courseIsWhatCounts() {
+        const Nanoseconds unit = std::chrono::milliseconds{8};
+        Grader grader(unit, false, {});
+        const Nanoseconds outer = std::chrono::milliseconds{7};
+        const Nanoseconds inner = std::chrono::milliseconds{40};
+        while (!grader.hold(outer + 20 * unit, outer))
+            ;
+        grader.release();
+        for (int i = 0; i < 300; ++i)
+            QCOMPARE(grader.grade(outer + 20 * unit, outer).grade, Grade::laboured);
+        for (int i = 0; i < 300; ++i) {
+            QCOMPARE(grader.grade(outer, outer).grade, Grade::steady);
+            QCOMPARE(grader.grade(inner, inner).grade, Grade::steady);
+            QCOMPARE(grader.grade(inner + 3 * unit, inner).grade, Grade::late);
+        }
+        // What is read nearby corrects it, upwards and by no more than u.
+        for (int i = 0; i < 300; ++i)
+            grader.grade(outer + unit * 3 / 2, outer);
+        QCOMPARE(grader.expected(outer, {}), outer + unit);
+    }
+    void courseLeavesOutWhatIsNoMeasure_data() {
+        QTest::addColumn<std::vector<double>>("msABlock");
+        QTest::addColumn<bool>("rotating");
+        QTest::addColumn<std::vector<double>>("expected");
+        using List = std::vector<double>;
+        const List even(16, 7);
+        QTest::newRow("even") << even << true << even;
+        List zones;
+        for (int i = 0; i < 16; ++i)
+            zones.push_back(20 + 2 * i);
+        QTest::newRow("zones") << zones << true << zones;
+        for (const std::size_t at : {0U, 7U, 13U}) {
+            List patch = even;
+            std::fill_n(patch.begin() + static_cast<std::ptrdiff_t>(at), 3, 174);
+            QTest::addRow("slow patch at %zu", at) << patch << true << even;
+        }
+        List step(16, 7);
+        std::fill_n(step.begin() + 8, 8, 60);
+        QTest::newRow("a slower half is the drive's own") << step << true << step;
+        List empty(16, 28);
+        std::fill_n(empty.begin(), 8, 2); // 1 MiB in 2 ms: no rotating medium
+        QTest::newRow("answered without the medium") << empty << true << List(16, 28);
+    }
+    void courseLeavesOutWhatIsNoMeasure() {
+        QFETCH(std::vector<double>, msABlock);
+        QFETCH(bool, rotating);
+        QFETCH(std::vector<double>, expected);
+        constexpr std::uint32_t blockSectors = 2048;
+        PaceCourse course;
+        for (std::size_t i = 0; i < msABlock.size(); ++i)
+            course.add({i * 1'000'000}, msABlock[i] * 1e6 / blockSectors);
+        course.settle(rotating, fromMilliseconds(8.3), blockSectors, 512);
+        QVERIFY(course.known());
+        for (std::size_t i = 0; i < expected.size(); ++i) {
+            const LbaSpan span{{i * 1'000'000 - (i == 0 ? 0 : blockSectors / 2)}, {blockSectors}};
+            const double told = toMilliseconds(course.expected(span));
+            QVERIFY2(std::abs(told - expected[i]) < 0.5, qPrintable(QString::number(told)));
+        }
+        // A shorter block takes less.
+        QVERIFY(course.expected({{0}, {blockSectors / 4}}) * 3 < course.expected({{0}, {blockSectors}}));
+    }
+    void fewPlacesMakeNoCourse() {
+        PaceCourse course;
+        course.add({0}, 1000);
+        course.add({1000}, 1000);
+        course.settle(true, std::chrono::milliseconds{8}, 2048, 512);
+        QVERIFY(!course.known());
+        QCOMPARE(course.expected({{0}, {2048}}), Nanoseconds{});
     }
     void solidStateUnitIsSettledByTheFirstThousand() {
         Grader grader(solidStateUnit({}), true, {});

@@ -2,6 +2,7 @@
 // In which order blocks are visited, and that each is visited once, whatever the order.
 #include <QTest>
 
+#include "core/scan/asked_blocks.h"
 #include "core/scan/damage_model.h"
 #include "core/scan/route.h"
 #include "core/scan/sampling.h"
@@ -208,6 +209,31 @@ private slots:
         QCOMPARE(lookedInto.size(), std::size_t{64});
         QCOMPARE(order.size(), std::size_t{4'000 - 64});
         QVERIFY2(readBeforeFirstLook > 3'900, qPrintable(QString::number(readBeforeFirstLook)));
+    }
+    void askedBlocksAreCountedThrough() {
+        ScanPlan plan;
+        planSpans(plan, {{{100 * 128}, {10 * 128}}, {{500 * 128}, {3 * 128}}, {{900 * 128}, {1}}});
+        plan.blockSectors = 128;
+        DriveIdentity drive;
+        drive.capacity.value = 200'000;
+        DriveLimits limits;
+        limits.maxSectors = 4096;
+        const auto settled = settlePlan(plan, drive, limits);
+        QVERIFY(settled.has_value());
+        const AskedBlocks asked(*settled);
+        std::vector<std::uint64_t> all;
+        for (std::uint64_t n = 0; n < asked.count(); ++n)
+            all.push_back(asked.at(n));
+        std::vector<std::uint64_t> wanted;
+        for (std::uint64_t block = 0; block < settled->grid.blocks(); ++block) {
+            const bool in = block < 10 || (block >= 400 && block < 403) || block == 800;
+            QCOMPARE(asked.contains(block), in);
+            if (in)
+                wanted.push_back(block);
+        }
+        QCOMPARE(all, wanted);
+        QVERIFY(asked.together(0, 9) && !asked.together(0, 10) && !asked.together(13, 1));
+        QVERIFY(asked.together(10, 2) && !asked.together(12, 1));
     }
     void verifyIsBelievedOnlyAtThePaceOfTheMedium() {
         const Nanoseconds turn = fromSeconds(60.0 / 7200);
