@@ -6,6 +6,7 @@
 
 #include "support/cli_runner.h"
 
+#include <cmath>
 #include <fstream>
 #include <set>
 
@@ -395,6 +396,23 @@ private slots:
         drive["other_load"] = json::array({{{"from_s", 2}, {"to_s", 40}, {"extra_ms", 90}, {"percent", 20}}});
         const Told told = scan(drive);
         QVERIFY2(told.blocks("late") == 0 && told.ledger().isEmpty(), told.grades());
+    }
+    // Also where the scan does not stream as the few first reads would.
+    void firstFigureOfTheTimeIsWithinFifteenPercent() {
+        json drive = rotating(40'000'000);
+        drive["pace"]["outer_mb_per_s"] = 200;
+        drive["pace"]["inner_mb_per_s"] = 90;
+        for (const char* order : {"forward", "backward", "careful"})
+            for (const char* block : {"256", "2048"}) {
+                const Told told = scan(drive, {"--order", order, "--block", block});
+                double said = 0;
+                for (const json& entry : told.record.at("tape"))
+                    if (entry.at("kind") == "pace-measured")
+                        said = entry.at("latency_ms").get<double>() / 1e3;
+                const double off = said / told.record.at("totals").at("seconds").get<double>() - 1;
+                QVERIFY2(std::abs(off) < 0.15,
+                         qPrintable(QStringLiteral("%1, %2: %3").arg(order, block).arg(off)));
+            }
     }
     void suspectsAreAskedOfTheDrive() {
         for (const char* front : {"ata", "sat", "scsi"}) {

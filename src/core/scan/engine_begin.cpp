@@ -197,13 +197,13 @@ void Engine::measureAt(const std::vector<std::uint64_t>& blocks, std::map<std::u
         usual[block] = static_cast<double>(medianOf(took).count()) / m_grid.blockSectors;
         if (apart)
             continue;
-        // The slowest is no part of what to expect of the time.
+        // One that met something is no part of what to expect of the time.
+        const Nanoseconds most = 2 * medianOf(took);
+        std::erase_if(took, [most](Nanoseconds t) { return t > most; });
         const Nanoseconds sum = std::accumulate(took.begin(), took.end(), Nanoseconds{});
-        if (took.size() > 1)
-            m_estimator.addProbe(
-                m_grid.spanOf(block).first,
-                static_cast<double>((sum - *std::max_element(took.begin(), took.end())).count()) /
-                    static_cast<double>((took.size() - 1) * m_grid.blockSectors));
+        m_estimator.addProbe(m_grid.spanOf(block).first,
+                             static_cast<double>(sum.count()) /
+                                 static_cast<double>(took.size() * m_grid.blockSectors));
     }
 }
 
