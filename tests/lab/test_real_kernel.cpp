@@ -53,7 +53,7 @@ private slots:
         QProcess process;
         process.start(QStringLiteral(ORBITA_LAB "/real-kernel/run"),
                       {QCoreApplication::applicationDirPath(), folder.filePath("console.log")});
-        QVERIFY(process.waitForFinished(500'000));
+        QVERIFY(process.waitForFinished(1'050'000));
         if (process.exitCode() == 77)
             QSKIP(process.readAllStandardError().constData());
         QFile console(folder.filePath("console.log"));
