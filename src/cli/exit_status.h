@@ -11,4 +11,11 @@ enum ExitStatus : int {
     notToTheEnd = 3    // stopped, or the drive gave out; what was found is in the files
 };
 
+// The same of a scan, in words for --help.
+constexpr const char* scanExitHelp =
+    "Exit status: 0 complete and clean; 1 unreadable or stalled sectors found;\n"
+    "2 the call is wrong, or results could not be written; 3 not scanned to the end, or not all of it could "
+    "be\n"
+    "vouched for (what was found is in the files all the same). Files: docs/formats.md.";
+
 } // namespace orbita::cli

@@ -56,6 +56,12 @@ int image(const ImageOptions& options) {
                   {"held_sectors", map->heldSectors().value},
                   {"missing", listOf(missing)},
                   {"doubtful", listOf(doubtful)}};
+        for (const Standstill& one : map->standstills())
+            json["standstills"].push_back({{"first", one.span.first.value},
+                                           {"last", one.span.last().value},
+                                           {"sectors", one.span.count.value},
+                                           {"kind", standstillName(one.kind)},
+                                           {"times", one.times}});
         if (options.compare)
             json["not_as_saved"] = listOf(changed);
         out << QString::fromStdString(json.dump(1, ' ', false, Json::error_handler_t::replace)) << '\n';
@@ -71,6 +77,8 @@ int image(const ImageOptions& options) {
         for (const LbaSpan& span : missing)
             out << "  missing       " << words::span(span) << ", "
                 << format::bytes(span.count.value * drive.logicalBytes) << '\n';
+        for (const Standstill& one : map->standstills())
+            out << "  standstill    " << words::span(one.span) << ", " << words::standstill(one) << '\n';
         for (const LbaSpan& span : doubtful)
             out << "  doubtful      " << words::span(span) << ", "
                 << format::bytes(span.count.value * drive.logicalBytes)

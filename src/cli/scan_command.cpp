@@ -4,7 +4,9 @@
 #include "cli/exit_status.h"
 #include "cli/interrupt.h"
 #include "cli/target_options.h"
+#include "cli/verdict.h"
 #include "core/image/saved_image.h"
+#include "core/inventory/inventory.h"
 #include "core/scan/left_unread.h"
 #include "core/target/aids_for.h"
 #include "core/target/suspects.h"
@@ -14,10 +16,13 @@
 #include "report/words.h"
 #include "store/autosave.h"
 #include "store/casebook.h"
+#include "store/defects_in.h"
 #include "system/sleep_inhibitor.h"
 
 #include <QTextStream>
+#include <charconv>
 #include <fmt/format.h>
+#include <sys/ioctl.h>
 #include <unistd.h>
 
 namespace orbita::cli {
@@ -27,8 +32,11 @@ namespace {
 constexpr auto lookInterval = std::chrono::milliseconds{50};
 constexpr auto plainInterval = std::chrono::seconds{10};
 constexpr auto eventInterval = std::chrono::seconds{1};
+constexpr auto labelPatience = std::chrono::seconds{4};
 constexpr std::string_view asEvents = "-";               // for --json: one event a line
 constexpr std::string_view missingFromImage = "missing"; // for --span: what the image does not hold yet
+constexpr std::string_view latestScan = "latest";        // for --resume: of this drive
+constexpr std::uint64_t marginBytes = 8U << 20U;         // around what is looked at again
 
 Result<std::vector<StopRule>> rulesOf(const ScanOptions& options) {
     std::vector<StopRule> rules;
@@ -82,12 +90,12 @@ Result<ScanPlan> planOf(const ScanOptions& options, const Target& target) {
         return tl::unexpected(rules.error());
     if (!rules->empty())
         plan->rules = *rules;
-    for (StopRule& rule : plan->rules)
+    for (StopRule& rule : plan->rules) // of a named plan
         rule.action = RuleAction::end; // nobody is there to be asked
     plan->saveTo = options.save;
     plan->data = dataElsewhereFromName(options.data).value_or(DataElsewhere::notAsked);
     plan->inUse = !target.uses.empty();
-    if (plan->order == ScanOrder::suspectsFirst && options.resume == 0) {
+    if (plan->order == ScanOrder::suspectsFirst && options.resume.empty()) {
         auto suspects = suspectsToldBy(target);
         if (!suspects)
             complain(suspects.error());
@@ -96,6 +104,16 @@ Result<ScanPlan> planOf(const ScanOptions& options, const Target& target) {
             QTextStream(stderr) << "It is read forward: no sectors are known that the drive doubts.\n";
     }
     return plan;
+}
+
+// How wide, which is known once the drive has said how large its sectors are.
+Result<ScanPlan> withBerth(ScanPlan plan, const ScanOptions& options, const DriveIdentity& drive) {
+    if (options.berth.empty())
+        return plan;
+    return parseLength(options.berth, drive).map([&](SectorCount berth) {
+        plan.berth = berth;
+        return plan;
+    });
 }
 
 // Where, which is known once the drive has said how large it is.
@@ -115,11 +133,29 @@ Result<ScanPlan> withSpans(ScanPlan plan, const ScanOptions& options, const Targ
             return tl::unexpected(spans.error());
         planSpans(plan, *spans);
     }
+    if (!options.around.empty() || !options.fromLedger.empty()) {
+        const auto margin = options.margin.empty() ? SectorCount{marginBytes / drive.logicalBytes}
+                                                   : parseLength(options.margin, drive);
+        if (!margin)
+            return tl::unexpected(margin.error());
+        const auto spans =
+            options.around.empty()
+                ? defectsIn(options.fromLedger, drive).map([&](const std::vector<LbaSpan>& defects) {
+                      return withMargin(defects, *margin, drive);
+                  })
+                : parseAround(options.around, *margin, drive).map([](LbaSpan span) {
+                      return std::vector{span};
+                  });
+        if (!spans)
+            return tl::unexpected(spans.error());
+        planSpans(plan, *spans);
+    }
     if (options.partition.empty())
         return plan;
     std::string known;
     for (const DrivePart& part : target.parts) {
-        if (part.name == options.partition || (!part.label.empty() && part.label == options.partition)) {
+        if (part.name == options.partition || "/dev/" + part.name == options.partition ||
+            (!part.label.empty() && part.label == options.partition)) {
             planSpans(plan, {sectorsOf(part, drive)});
             return plan;
         }
@@ -130,22 +166,38 @@ Result<ScanPlan> withSpans(ScanPlan plan, const ScanOptions& options, const Targ
         known.empty() ? "No partition is known; name a span." : "It has " + known + "."});
 }
 
-QString progressLine(const ScanStatus& status) {
-    QString line =
-        QStringLiteral("%1  LBA %2  %3")
-            .arg(format::percent(status.share()), format::lba(status.position), format::pace(status.paceNow));
+// The weightiest first: what does not fit in is left out at the end. `columns`: 0: as long as it comes.
+QString progressLine(const ScanStatus& status, int columns) {
+    QStringList parts{format::percent(status.share())};
     if (status.saving.trouble)
-        line += QStringLiteral("  waits: the image cannot be written, %1")
-                    .arg(QString::fromStdString(status.saving.trouble->answer));
+        parts << QStringLiteral("waits: the image cannot be written, %1")
+                     .arg(QString::fromStdString(status.saving.trouble->answer));
     else if (status.phase == ScanPhase::waiting)
-        line += QStringLiteral("  no answer for %1").arg(format::duration(status.waited));
+        parts << QStringLiteral("no answer for %1").arg(format::duration(status.waited));
     else if (status.left)
-        line += QStringLiteral("  %1 left").arg(format::duration(*status.left));
-    for (const Grade grade : {Grade::laboured, Grade::straining, Grade::stalled, Grade::unreadable})
+        parts << QStringLiteral("%1 left").arg(format::duration(*status.left));
+    parts << QStringLiteral("LBA %1").arg(format::lba(status.position)) << format::pace(status.paceNow);
+    if (status.latest.latency.count() > 0)
+        parts << QStringLiteral("latest %1, slowest %2")
+                     .arg(format::milliseconds(status.latest.latency),
+                          format::milliseconds(status.slowest.latency));
+    QStringList bad;
+    for (const Grade grade : {Grade::unreadable, Grade::stalled, Grade::straining, Grade::laboured})
         if (status.totals.of(grade) > 0)
-            line +=
-                QStringLiteral("  %1 %2").arg(words::grade(grade), format::count(status.totals.of(grade)));
-    return line;
+            bad << QStringLiteral("%1 %2").arg(words::grade(grade), format::count(status.totals.of(grade)));
+    if (!bad.isEmpty())
+        parts << QStringLiteral("blocks: ") + bad.join(QStringLiteral(", "));
+    QString line = parts.first();
+    for (const QString& part : parts.mid(1))
+        if (columns == 0 || line.size() + 2 + part.size() < columns)
+            line += QStringLiteral("  ") + part;
+    return columns == 0 ? line : line.left(columns - 1);
+}
+
+// Of the terminal behind `descriptor`; 80 where it does not tell.
+int columnsOf(int descriptor) {
+    winsize size{};
+    return ioctl(descriptor, TIOCGWINSZ, &size) == 0 && size.ws_col > 0 ? size.ws_col : 80;
 }
 
 class Follower {
@@ -163,7 +215,8 @@ public:
     LineFollower(const ScanFeed& feed, bool aside)
         : m_feed(feed)
         , m_out(aside ? stderr : stdout)
-        , m_terminal(isatty(aside ? STDERR_FILENO : STDOUT_FILENO) != 0) {}
+        , m_descriptor(aside ? STDERR_FILENO : STDOUT_FILENO)
+        , m_terminal(isatty(m_descriptor) != 0) {}
 
     void look() override {
         const ScanStatus status = m_feed.status();
@@ -177,10 +230,10 @@ public:
         }
         if (m_terminal) {
             clearLine();
-            m_out << progressLine(status);
+            m_out << progressLine(status, columnsOf(m_descriptor));
             m_lineShown = true;
         } else if (std::chrono::steady_clock::now() >= m_nextPlain) {
-            m_out << progressLine(status) << '\n';
+            m_out << progressLine(status, 0) << '\n';
             m_nextPlain = std::chrono::steady_clock::now() + plainInterval;
         }
         m_out.flush();
@@ -199,6 +252,7 @@ private:
 
     const ScanFeed& m_feed;
     QTextStream m_out;
+    int m_descriptor;
     bool m_terminal;
     bool m_lineShown = false;
     std::size_t m_tapeRead = 0;
@@ -225,7 +279,10 @@ public:
             m_nextProgress = now + eventInterval;
         }
     }
-    void finish() override { say(endEvent(m_feed.status(), m_feed.ledger())); }
+    void finish() override {
+        if (m_begun) // else there was no scan that could end
+            say(endEvent(m_feed.status(), m_feed.ledger()));
+    }
 
 private:
     void say(const std::string& line) { QTextStream(stdout) << QString::fromStdString(line) << '\n'; }
@@ -269,19 +326,26 @@ void tellSummary(const ScanRecord& record, const std::vector<std::string>& keptA
         out << "Kept in " << QString::fromStdString(place) << '\n';
 }
 
-// The scan in the casebook that is to go on: `number`, or below 0 the latest of that drive.
+// The scan in the casebook that is to go on: `number`, or the latest of that drive.
 struct Earlier {
     std::int64_t number = 0;
     ScanRecord record;
 };
-Result<Earlier> keptScan(std::int64_t number, const Target& target) {
+Result<Earlier> keptScan(const std::string& which, const Target& target) {
     auto casebook = Casebook::open(casebookPath());
     if (!casebook)
         return tl::unexpected(casebook.error());
-    if (number >= 0)
+    if (which != latestScan) {
+        std::int64_t number = 0;
+        const auto [end, error] = std::from_chars(which.data(), which.data() + which.size(), number);
+        if (error != std::errc{} || end != which.data() + which.size() || number <= 0)
+            return tl::unexpected(Error{Error::Kind::badCall, "taking up the scan", which,
+                                        "it is no number of a scan in the casebook",
+                                        "\"orbita-cli casebook scans\" lists them."});
         return (*casebook)->loadScan(number).map([number](ScanRecord record) {
             return Earlier{number, std::move(record)};
         });
+    }
     const auto scans = (*casebook)->scans();
     if (!scans)
         return tl::unexpected(scans.error());
@@ -313,14 +377,31 @@ std::unique_ptr<ScanSession> beginScan(const ScanOptions& options, const Target&
             again.rules = plan.rules;
         if (!plan.saveTo.empty())
             again.saveTo = plan.saveTo;
+        if (plan.berth)
+            again.berth = plan.berth;
         return std::make_unique<ScanSession>(open, again, std::move(earlier->record), std::move(aids));
     }
     return std::make_unique<ScanSession>(
         open,
         [plan, options, target](const DriveIdentity& drive) {
-            return withSpans(plan, options, target, drive);
+            return withSpans(plan, options, target, drive).and_then([&](ScanPlan placed) {
+                return withBerth(std::move(placed), options, drive);
+            });
         },
         std::move(aids));
+}
+
+// With the labels of what is on it, which are only asked for where a name is none of a partition's.
+void learnLabels(Target& target, const std::string& partition) {
+    const auto named = [&](const DrivePart& part) {
+        return part.name == partition || "/dev/" + part.name == partition;
+    };
+    if (target.simulated() || partition.empty() ||
+        std::any_of(target.parts.begin(), target.parts.end(), named))
+        return;
+    for (const AttachedDrive& drive : Inventory().look(labelPatience))
+        if (drive.identity.path == target.identity.path)
+            target.parts = drive.parts;
 }
 
 // True where the image that is to be filled up holds everything already: then nothing is read for it.
@@ -338,6 +419,7 @@ int scan(const ScanOptions& options) {
     if (!target)
         return complain(target.error());
     target->untoldPlacesToo = options.placeIsElsewhere;
+    learnLabels(*target, options.partition);
     auto plan = planOf(options, *target);
     if (!plan)
         return complain(plan.error());
@@ -355,11 +437,14 @@ int scan(const ScanOptions& options) {
         return completeAndClean;
     }
     std::optional<Earlier> earlier;
-    if (options.resume != 0) {
+    if (!options.resume.empty()) {
         auto kept = keptScan(options.resume, *target);
         if (!kept)
             return complain(kept.error());
         earlier = std::move(*kept);
+        plan = withBerth(std::move(*plan), options, earlier->record.drive);
+        if (!plan)
+            return complain(plan.error());
         // Where it saves to is never taken up in silence.
         if (const std::string& saveTo = earlier->record.plan.asked.saveTo;
             !saveTo.empty() && options.save.empty()) {
@@ -370,6 +455,11 @@ int scan(const ScanOptions& options) {
         }
     }
 
+    // What was begun deliberately goes on; what saves the data does what is called for.
+    const bool saves = !options.save.empty() || plan->data == DataElsewhere::saved || earlier;
+    if (const auto heeded = tellVerdict(*target, options.anyway || saves, aside || events ? stderr : stdout);
+        !heeded)
+        return complain(heeded.error());
     watchForInterrupt();
     const auto firstKept = std::make_shared<FirstKept>();
     const auto session = beginScan(options, *target, *plan, std::move(earlier), firstKept);

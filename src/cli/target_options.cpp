@@ -8,21 +8,31 @@
 
 #include <QString>
 #include <QTextStream>
+#include <sys/stat.h>
 
 namespace orbita::cli {
 
 namespace {
 
-constexpr Nanoseconds patience = std::chrono::seconds{20};
+// A folder, a pipe and the like.
+bool isNoDrive(const Target& target) {
+    struct stat is {};
+    if (target.simulated() || !target.commandNode.empty() || stat(target.name.c_str(), &is) != 0)
+        return false;
+    return !S_ISBLK(is.st_mode) && !S_ISREG(is.st_mode);
+}
 
 } // namespace
 
-Result<AskedDrive> askDrive(const std::string& name, bool mayChangeState) {
+Result<AskedDrive> askDrive(const std::string& name, bool mayChangeState, Nanoseconds patience) {
     AskedDrive asked;
     auto target = findTarget(name);
     if (!target)
         return tl::unexpected(target.error());
     asked.target = std::move(*target);
+    if (isNoDrive(asked.target))
+        return tl::unexpected(Error{Error::Kind::unusable, "asking", name, "it is no drive",
+                                    "\"orbita-cli drives\" lists what is attached."});
     // Told, not paid: what only reads changes nothing.
     if (const auto owed = owedRecoveryTime(asked.target, owedSettingsFolder()); !owed)
         complain(owed.error());

@@ -16,8 +16,10 @@ struct AskedDrive {
 };
 
 // Finds the target, opens it and reads its vitals; where `mayChangeState`, self-tests may be started on it.
-// A device that takes no commands comes back with vitals that say so.
-Result<AskedDrive> askDrive(const std::string& name, bool mayChangeState);
+// A device that takes no commands comes back with vitals that say so. Errors also for what is no drive at
+// all.
+Result<AskedDrive> askDrive(const std::string& name, bool mayChangeState,
+                            Nanoseconds patience = std::chrono::seconds{20});
 
 int complain(const Error& error); // returns the exit status
 

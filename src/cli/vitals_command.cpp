@@ -99,6 +99,8 @@ int vitals(const VitalsOptions& options) {
             return casebook.addVitals(visit, read, nowSeconds());
         }))
         return callIsWrong;
+    if (gate.reasons.front().kind == EntryReasonKind::noVitals)
+        return notToTheEnd; // neither good nor bad: it was not told
     return gate.entry == Entry::goOn ? completeAndClean : findingsFound;
 }
 

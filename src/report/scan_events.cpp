@@ -78,6 +78,12 @@ std::string progressEvent(const ScanStatus& status) {
               {"planned", status.blocksPlanned},
               {"mb_per_s", rounded(status.paceNow / 1e6)},
               {"blocks", gradesJson(status.totals)}};
+    const auto addAnswer = [&](const char* name, const ScanStatus::Answer& answer) {
+        if (answer.latency.count() > 0)
+            json[name] = {{"lba", answer.lba.value}, {"latency_ms", rounded(toMilliseconds(answer.latency))}};
+    };
+    addAnswer("latest", status.latest);
+    addAnswer("slowest", status.slowest);
     if (status.left)
         json["left_s"] = rounded(toSeconds(*status.left));
     if (status.temperature)

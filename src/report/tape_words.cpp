@@ -99,6 +99,10 @@ QString tapeTitle(const TapeEntry& entry) {
         return tr("nothing reads");
     case TapeKind::atOnce:
         return entry.count > 1 ? tr("several at once") : tr("one at a time");
+    case TapeKind::keptForLast:
+        return tr("kept for last");
+    case TapeKind::notAsked:
+        return tr("left alone");
     case TapeKind::tooMany:
         return tr("tape is full");
     case TapeKind::ended:
@@ -220,6 +224,11 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
                    ? tr("%1 commands at the drive at once; what looks slow is measured again alone")
                          .arg(format::count(entry.count))
                    : tr("this order, or this way to the drive, allows no more");
+    case TapeKind::keptForLast:
+        return tr("the drive came to a standstill there; so are %1 on either side")
+            .arg(format::bytes(entry.count * drive.logicalBytes));
+    case TapeKind::notAsked:
+        return tr("the drive came to a standstill there %1 times").arg(entry.count);
     case TapeKind::tooMany:
         return tr("what follows is counted, not listed");
     case TapeKind::ended:

@@ -455,7 +455,10 @@ QString entryReason(const EntryReason& reason, const Vitals& vitals, const std::
     case EntryReasonKind::zeroCapacity:
         return say("it reports a capacity of zero");
     case EntryReasonKind::nothingAgainst:
-        return say("all that could be read is fine");
+        return std::any_of(findings.begin(), findings.end(),
+                           [](const Finding& finding) { return finding.level > FindingLevel::fine; })
+                   ? say("nothing that could be read speaks against it; some of it is worth a note")
+                   : say("all that could be read is fine");
     }
     return {};
 }

@@ -132,8 +132,8 @@ QString rule(const StopRule& rule) {
     case RuleKind::temperature:
         return tr("cools down from %1 °C").arg(value);
     case RuleKind::damning:
-        return asks ? tr("asks when %1 of its vitals become damning").arg(value)
-                    : tr("ends when %1 of its vitals become damning").arg(value);
+        return asks ? tr("asks when %1 of its vitals are damning").arg(value)
+                    : tr("ends when %1 of its vitals are damning").arg(value);
     }
     return {};
 }
@@ -153,7 +153,7 @@ QString ruleReached(RuleKind kind, std::uint64_t value) {
     case RuleKind::temperature:
         return tr("%1 °C").arg(value);
     case RuleKind::damning:
-        return tr("%1 of its vitals became damning since the scan began").arg(value);
+        return tr("%1 of its vitals are damning").arg(value);
     }
     return {};
 }
@@ -168,8 +168,18 @@ QString unreadReason(UnreadReason reason) {
         return tr("it failed as a whole, and was not looked into");
     case UnreadReason::noAnswer:
         return tr("the drive stopped answering there");
+    case UnreadReason::berth:
+        return tr("the drive came to a standstill near there, and it was kept for last");
     }
     return {};
+}
+
+QString standstill(const Standstill& standstill) {
+    const QString what = standstill.kind == StandstillKind::froze ? tr("the drive froze there")
+                         : standstill.kind == StandstillKind::dropped
+                             ? tr("the drive went away there")
+                             : tr("it took longer than the limit there");
+    return standstill.times > 1 ? tr("%1, %2 times").arg(what).arg(standstill.times) : what;
 }
 
 QString order(const ScanPlan& plan) {

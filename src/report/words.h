@@ -21,6 +21,7 @@ QString unitName(bool rotating);
 // What disturbed a measurement; empty for none.
 QString disturbance(Disturbance disturbance);
 // "sweeping over 50 % of the span": how a plan goes through the drive.
+QString standstill(const Standstill& standstill);
 QString order(const ScanPlan& plan);
 // Why something was not read, to go behind "because".
 QString unreadReason(UnreadReason reason);

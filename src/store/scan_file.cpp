@@ -134,6 +134,8 @@ Json planJson(const SettledPlan& plan) {
     addOrder(plan.asked, json);
     if (plan.asked.order == ScanOrder::careful)
         json["recovery_ms"] = toMilliseconds(plan.asked.recovery);
+    if (plan.asked.berth)
+        json["berth_sectors"] = plan.asked.berth->value;
     if (plan.asked.depth != 0)
         json["depth"] = plan.asked.depth;
     if (!plan.asked.saveTo.empty())
@@ -153,6 +155,8 @@ SettledPlan planFrom(const Json& json) {
     plan.asked.rules = rulesFrom(json);
     orderFrom(json, plan.asked);
     plan.asked.recovery = fromMilliseconds(json.value("recovery_ms", toMilliseconds(plan.asked.recovery)));
+    if (json.contains("berth_sectors"))
+        plan.asked.berth = SectorCount{whole<std::uint64_t>(json.at("berth_sectors"))};
     plan.asked.depth = wholeOr(json, "depth", 0U);
     plan.asked.saveTo = json.value("save_to", "");
     plan.asked.data =
@@ -339,6 +343,11 @@ Json recordJson(const ScanRecord& record) {
                  {"tape", tape}};
     if (!known.empty())
         json["known_sectors"] = known;
+    for (const Standstill& standstill : record.standstills)
+        json["standstills"].push_back({{"lba", standstill.span.first.value},
+                                       {"sectors", standstill.span.count.value},
+                                       {"kind", standstillName(standstill.kind)},
+                                       {"times", standstill.times}});
     return json;
 }
 
@@ -375,6 +384,14 @@ ScanRecord recordFrom(const Json& json) {
         record.covered.push_back(spanFrom(span));
     for (const Json& known : json.value("known_sectors", Json::array()))
         record.known.push_back({spanFrom(known), whole<std::uint32_t>(known.at("crc32"))});
+    for (const Json& entry : json.value("standstills", Json::array())) {
+        const auto kind = standstillFromName(entry.at("kind").get<std::string>());
+        const LbaSpan span{{whole<std::uint64_t>(entry.at("lba"))},
+                           {whole<std::uint64_t>(entry.at("sectors"))}};
+        if (!kind || span.empty() || intersection(span, record.drive.whole()) != span)
+            throw std::runtime_error("it names a standstill that cannot be");
+        addStandstill(record.standstills, {span, *kind, whole<std::uint32_t>(entry.at("times"))}, true);
+    }
     totalsFrom(json.at("totals"), record.status);
     const Json& grading = json.at("grading");
     record.status.unit = fromMilliseconds(grading.at("unit_ms").get<double>());

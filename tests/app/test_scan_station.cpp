@@ -12,9 +12,12 @@
 #include <QComboBox>
 #include <QDialogButtonBox>
 #include <QElapsedTimer>
+#include <QFileDialog>
 #include <QFileInfo>
+#include <QLineEdit>
 #include <QListView>
 #include <QListWidget>
+#include <QPointer>
 #include <QSignalSpy>
 #include <QSpinBox>
 #include <QTemporaryDir>
@@ -498,6 +501,120 @@ private slots:
                                [](const TapeEntry& e) { return e.kind == TapeKind::continued; }),
                  std::ptrdiff_t{1});
         QVERIFY(button("Go on") == nullptr);
+    }
+    // Where it froze comes last; the window needs no more than its Go on.
+    void goesOnPastAFreeze() {
+        openByHand(scenario("beyond", R"({"kind":"freeze","lba":9000000,"forever":true})", 3));
+        ScanPlan plan;
+        plan.giveUp = std::chrono::seconds{9};
+        desk().setPlan(plan);
+        click("No");
+        click("Start");
+        QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 30'000);
+        QCOMPARE(status().ended, Ended::noAnswer);
+        for (int goes = 2; goes <= 3; ++goes) {
+            QTRY_VERIFY(button("Go on") != nullptr);
+            QTest::keyClick(m_window.get(), Qt::Key_F9);
+            QTRY_VERIFY_WITH_TIMEOUT(desk().scanning(), 5'000);
+            QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 60'000);
+        }
+        const ScanRecord& record = desk().current()->record;
+        QVERIFY2(record.status.totals.covered.value > 19'980'000,
+                 qPrintable(QString::number(record.status.totals.covered.value)));
+        QCOMPARE(record.standstills.size(), std::size_t{1});
+        QCOMPARE(status().totals.of(Grade::stalled), std::uint64_t{1});
+    }
+    // The answers come, are held still and looked at one by one while the scan goes on.
+    void answersAreWatchedAsTheyCome() {
+        auto* answers = m_window->findChild<AnswerView*>(QStringLiteral("answers"));
+        QVERIFY(answers != nullptr && !answers->isVisible()); // nothing is read yet
+        openByHand(scenario(
+            "watch", R"({"kind":"slow","lba":4000000,"turns":40},{"kind":"slow","lba":4100000,"turns":12})",
+            12));
+        click("Yes, saved");
+        click("Start");
+        QTRY_VERIFY(answers->isVisible() && answers->columns().size() > 20);
+        QTRY_VERIFY(answers->readout().contains(QStringLiteral("slowest")));
+        // Every late block is seen, however fast they come.
+        const auto sees = [answers](Grade grade) {
+            return std::any_of(answers->columns().begin(), answers->columns().end(),
+                               [grade](const auto& column) { return column.slowest.cell.grade == grade; });
+        };
+        QTRY_VERIFY_WITH_TIMEOUT(sees(Grade::straining) && sees(Grade::laboured), 20'000);
+        QTest::keyClick(m_window.get(), Qt::Key_3, Qt::ControlModifier);
+        QVERIFY(answers->hasFocus());
+        QTest::keyClick(answers, Qt::Key_Space);
+        QVERIFY(answers->held());
+        QVERIFY(button("Held: go on") != nullptr);
+        const auto held = answers->columns().back().slowest;
+        const Lba position = status().position;
+        QTRY_VERIFY(status().position > position); // it goes on
+        QCOMPARE(answers->columns().back().slowest, held);
+        // By keys: to the latest late one, which is named, ringed on the plate, and chosen there.
+        QTest::keyClick(answers, Qt::Key_P);
+        QVERIFY2(answers->readout().contains(QStringLiteral("late")), qPrintable(answers->readout()));
+        QVERIFY(answers->accessibleDescription().contains(QStringLiteral("LBA")));
+        Lens& lens = m_window->station().lens();
+        QVERIFY(lens.pointed().has_value());
+        QTest::keyClick(answers, Qt::Key_Return);
+        QVERIFY(lens.selection().has_value());
+        QCOMPARE(lens.grid().blockAt(lens.selection()->first), *lens.pointed());
+        const std::uint64_t pointed = *lens.pointed();
+        QTest::keyClick(answers, Qt::Key_Left);
+        QVERIFY(lens.pointed() != pointed);
+        QTest::keyClick(answers, Qt::Key_Home);
+        QCOMPARE(*lens.pointed(), answers->columns().front().slowest.block);
+        // By mouse: what is under the pointer is named; a click chooses it.
+        const std::size_t middle = answers->columns().size() / 2;
+        QTest::mouseMove(answers, answers->placeOf(middle).toPoint());
+        QTRY_COMPARE(*lens.pointed(), answers->columns()[middle].slowest.block);
+        QTest::mouseClick(answers, Qt::LeftButton, {}, answers->placeOf(middle).toPoint());
+        QCOMPARE(lens.selection()->first, lens.grid().spanOf(answers->columns()[middle].slowest.block).first);
+        QTest::keyClick(answers, Qt::Key_Escape);
+        QVERIFY(!answers->held());
+        QTRY_VERIFY(!(answers->columns().back().slowest == held));
+        click("Stop");
+        QTRY_VERIFY(!desk().scanning());
+    }
+    void proposesAPlanByWhatIsKnown() {
+        // Go gently, and not saved: carefully, and saving is offered; one key puts it back.
+        openByHand(QStringLiteral("demo:tern40"));
+        click("No");
+        QVERIFY(sentence().contains("forward")); // the drive has not been asked yet
+        QTest::keyClick(m_window.get(), Qt::Key_F8);
+        QTRY_VERIFY_WITH_TIMEOUT(sentence().contains("carefully"), 20'000);
+        const QString bar = m_window->station().findChild<ActionBar*>()->accessibleName();
+        QVERIFY2(bar.contains(QStringLiteral("the vitals say: go gently, and the data is not saved")),
+                 qPrintable(bar));
+        QTest::keyClick(m_window.get(), Qt::Key_F4);
+        QVERIFY(button("Save to…") != nullptr);
+        QTest::keyClick(m_window.get(), Qt::Key_L, Qt::ControlModifier | Qt::ShiftModifier);
+        QVERIFY(sentence().contains("forward"));
+        click("Proposed plan");
+        QVERIFY(sentence().contains("carefully"));
+        click("Save to…");
+        QTRY_VERIFY(m_window->findChild<QFileDialog*>(QStringLiteral("imageDialog")) != nullptr);
+        const QPointer<QFileDialog> dialog = m_window->findChild<QFileDialog*>(QStringLiteral("imageDialog"));
+        auto* name = dialog->findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
+        name->clear();
+        QTest::keyClicks(name, m_dir.filePath(QStringLiteral("tern40.img")));
+        QPushButton* save = dialog->findChild<QDialogButtonBox*>()->button(QDialogButtonBox::Save);
+        for (int i = 0; i < 5 && dialog && dialog->isVisible(); ++i) {
+            if (QWidget* completions = QApplication::activePopupWidget()) // would take the click
+                completions->close();
+            QTest::qWait(50);
+            if (dialog && dialog->isVisible())
+                QTest::mouseClick(save, Qt::LeftButton);
+            QTest::qWait(50);
+        }
+        backToTheWindow();
+        QTRY_VERIFY2(sentence().contains("saving to"), qPrintable(sentence()));
+        QVERIFY(sentence().contains("carefully"));
+        // Saved elsewhere, the places that the drive names come first.
+        openByHand(QStringLiteral("demo:auk"));
+        click("Yes, saved");
+        QTest::keyClick(m_window.get(), Qt::Key_F8);
+        QTRY_VERIFY_WITH_TIMEOUT(sentence().contains("suspects first"), 20'000);
     }
     void severalDrivesAtOnce() {
         for (const char* name : {"one", "two", "three"}) {

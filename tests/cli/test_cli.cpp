@@ -85,7 +85,9 @@ private slots:
         QTest::addColumn<QStringList>("arguments");
         QTest::addColumn<QString>("words");
         const QString demo = "demo:tern20";
-        QTest::newRow("no command") << QStringList{} << "subcommand";
+        QTest::newRow("no command") << QStringList{} << "The commands are ";
+        QTest::newRow("unknown command") << QStringList{"sca"} << "there is no command \"sca\"";
+        QTest::newRow("target for a command") << QStringList{demo} << "drives, scan, vitals";
         QTest::newRow("no target") << QStringList{"scan"} << "TARGET";
         QTest::newRow("unknown option") << QStringList{"scan", demo, "--loud"} << "--loud";
         QTest::newRow("unknown mode") << QStringList{"scan", demo, "--mode", "write"} << "--mode";
@@ -113,8 +115,58 @@ private slots:
         QTest::newRow("block no multiple")
             << QStringList{"scan", demo, "--block", "12"} << "no multiple of the physical sector";
         QTest::newRow("block too large")
-            << QStringList{"scan", demo, "--block", "999999"} << "cannot be read at once";
-        QTest::newRow("block zero") << QStringList{"scan", demo, "--block", "0"} << "--block";
+            << QStringList{"scan", demo, "--block", "999999"} << "no whole number from 8 to 8192";
+        QTest::newRow("block zero") << QStringList{"scan", demo, "--block", "0"}
+                                    << "--block: \"0\" is no whole number from 8";
+        QTest::newRow("block beyond numbers")
+            << QStringList{"scan", demo, "--block", "99999999999"} << "from 8 to 8192";
+        QTest::newRow("limit no number")
+            << QStringList{"scan", demo, "--limit", "nan"} << "is no number from 1";
+        QTest::newRow("limit beyond all") << QStringList{"scan", demo, "--limit", "1e300"} << "is no number";
+        QTest::newRow("give up no number") << QStringList{"scan", demo, "--give-up", "nan"} << "is no number";
+        QTest::newRow("seed below zero")
+            << QStringList{"scan", demo, "--order", "sample", "--seed", "-1"} << "no whole number";
+        QTest::newRow("samples beyond numbers")
+            << QStringList{"scan", demo, "--order", "sample", "--samples", "18446744073709551616"}
+            << "no whole number";
+        QTest::newRow("patience a word")
+            << QStringList{"drives", "--patience", "x"} << "no whole number from 1";
+        QTest::newRow("resume zero") << QStringList{"scan", demo, "--resume", "0"} << "no number of a scan";
+        QTest::newRow("resume beyond numbers")
+            << QStringList{"scan", demo, "--resume", "99999999999999999999"} << "no number of a scan";
+        QTest::newRow("span ends in a comma")
+            << QStringList{"scan", demo, "--span", "0..10,"} << "\"0..10,\": there is nothing on one side";
+        QTest::newRow("span in strange units")
+            << QStringList{"scan", demo, "--span", "0..5XB"} << "kB to TB and kiB to TiB";
+        QTest::newRow("percent alone") << QStringList{"scan", demo, "--span", "40%"} << "it has no \"..\"";
+        QTest::newRow("missing from no image")
+            << QStringList{"scan", demo, "--span", "missing"} << "Name it with --save";
+        QTest::newRow("around nothing") << QStringList{"scan", demo, "--around", "x"} << "reading the span";
+        QTest::newRow("around beyond the end")
+            << QStringList{"scan", demo, "--around", "99999999999:1MB"} << "last sector of the drive";
+        QTest::newRow("margin of words")
+            << QStringList{"scan", demo, "--around", "5", "--margin", "wide"} << "reading the length";
+        QTest::newRow("margin of nothing") << QStringList{"scan", demo, "--margin", "5"} << "--around";
+        QTest::newRow("ledger that is none")
+            << QStringList{"scan", demo, "--from-ledger", "/etc/hostname"} << "/etc/hostname";
+        QTest::newRow("rule that asks")
+            << QStringList{"scan", demo, "--stop", "patches:2:ask"} << "nobody is there";
+        QTest::newRow("rule without a number")
+            << QStringList{"scan", demo, "--stop", "damning"} << "temperature and damning";
+        QTest::newRow("give up below the limit")
+            << QStringList{"scan", demo, "--give-up", "5000"} << "before a block counts as stalled";
+        for (const QStringList& idle :
+             {QStringList{"--resume", "--order", "careful"}, QStringList{"--resume", "--span", "0..9"},
+              QStringList{"--resume", "--plan", "First look"},
+              QStringList{"--plan", "First look", "--block", "8"},
+              QStringList{"--plan", "First look", "--mode", "read"}, QStringList{"--distance", "20"},
+              QStringList{"--samples", "5"}, QStringList{"--order", "sweep", "--seed", "2"},
+              QStringList{"--recovery-limit", "100"}})
+            QTest::newRow(qPrintable("idle: " + idle.join(' ')))
+                << QStringList{"scan", demo} + idle << "taking --";
+        QTest::newRow("vitals of a folder") << QStringList{"vitals", "/tmp"} << "it is no drive";
+        QTest::newRow("vitals of a character device")
+            << QStringList{"vitals", "/dev/null"} << "it is no drive";
         QTest::newRow("no folder for results")
             << QStringList{"scan", demo, "--json", "/no/such/folder/x.json"} << "folder does not exist";
         QTest::newRow("results onto a folder")
@@ -199,7 +251,7 @@ private slots:
         QVERIFY(!first.at("meaning").get<std::string>().empty());
         QCOMPARE(json.at("suspects").at(0).at("source").get<std::string>(), std::string("pending-defects"));
         const Ran hidden = cli({"vitals", "demo:skua"});
-        QCOMPARE(hidden.status, 1);
+        QCOMPARE(hidden.status, 3); // neither good nor bad
         QVERIFY(hidden.out.contains("hands no health commands on"));
         QFile image(path("plain.img"));
         QVERIFY(image.open(QIODevice::WriteOnly) && image.resize(1 << 20));
@@ -333,6 +385,121 @@ private slots:
             {"scan", drive, "--span", "0..4095, 50%..51%", "--block", "2048", "--json", path("units.out")});
         QCOMPARE(several.status, 0);
         QCOMPARE(jsonOf(path("units.out")).at("plan").at("parts").size(), std::size_t{2});
+    }
+    // As Orbita prints places, they can be typed back.
+    void placesAreTypedBackAsPrinted_data() {
+        QTest::addColumn<QStringList>("how");
+        QTest::addColumn<int>("first");
+        QTest::addColumn<int>("sectors");
+        const QString blank = QStringLiteral("\u00a0");
+        QTest::newRow("one sector") << QStringList{"--span", "98304"} << 98'304 << 1;
+        QTest::newRow("printed") << QStringList{"--span", "LBA 98" + blank + "304 \u2013 98" + blank + "311"}
+                                 << 98'304 << 8;
+        QTest::newRow("units of any case") << QStringList{"--span", "1mb..2Mb"} << 1953 << 1954;
+        QTest::newRow("around") << QStringList{"--around", "98" + blank + "304:512kib"} << 97'280 << 2049;
+        QTest::newRow("around, at the edge") << QStringList{"--around", "10:100"} << 0 << 111;
+        QTest::newRow("around a span")
+            << QStringList{"--around", "1000..1999", "--margin", "100"} << 900 << 1200;
+    }
+    void placesAreTypedBackAsPrinted() {
+        QFETCH(QStringList, how);
+        QFETCH(int, first);
+        QFETCH(int, sectors);
+        const Ran ran =
+            cli(QStringList{"scan", scenario("typed.json", {}), "--json", path("typed.out")} + how);
+        QVERIFY2(ran.status == 0, qPrintable(ran.err));
+        const auto span = jsonOf(path("typed.out")).at("plan").at("span");
+        QCOMPARE(span.at("first").get<int>(), first);
+        QCOMPARE(span.at("sectors").get<int>(), sectors);
+    }
+    void whatALedgerListsIsReadAgain() {
+        const QString drive = scenario("again.json", R"({"kind":"unreadable","lba":60000,"answer_ms":90},
+            {"kind":"unreadable","lba":150000,"answer_ms":90})");
+        QCOMPARE(cli({"scan", drive, "--json", path("again.scan"), "--csv", path("again.csv")}).status, 1);
+        for (const char* ledger : {"again.scan", "again.csv"}) {
+            const Ran ran = cli({"scan", drive, "--from-ledger", path(ledger), "--margin", "64kB", "--json",
+                                 path("again.out")});
+            QVERIFY2(ran.status == 1, qPrintable(ran.err));
+            const auto record = jsonOf(path("again.out"));
+            QCOMPARE(record.at("plan").at("parts").size(), std::size_t{2});
+            QVERIFY(record.at("totals").at("sectors").get<int>() < 10'000);
+            QCOMPARE(record.at("totals").at("unreadable_sectors").get<int>(), 16);
+        }
+        // Another drive's, one of a larger drive, one without a defect, one that is damaged.
+        QVERIFY(
+            cli({"scan", "demo:tern20", "--from-ledger", path("again.scan")}).err.contains("Name a scan of"));
+        QFile far(path("far.csv"));
+        QVERIFY(far.open(QIODevice::WriteOnly));
+        far.write("lba,sectors,byte_offset,percent,grade,latency_ms,standing,cause\r\n"
+                  "900000000,8,460800000000,1,unreadable,1,once,given\r\n");
+        far.close();
+        QVERIFY(cli({"scan", drive, "--from-ledger", far.fileName()}).err.contains("beyond the end"));
+        QVERIFY(far.open(QIODevice::WriteOnly));
+        far.write("lba,sectors,byte_offset,percent,grade,latency_ms,standing,cause\r\n9,8,x\r\n");
+        far.close();
+        QVERIFY(cli({"scan", drive, "--from-ledger", far.fileName()}).err.contains("line 2 is damaged"));
+        QCOMPARE(cli({"scan", drive, "--span", "0..9999", "--csv", path("none.csv")}).status, 0);
+        QVERIFY(cli({"scan", drive, "--from-ledger", path("none.csv")}).err.contains("it lists none"));
+    }
+    void aRuleDoesNotEatTheTarget() {
+        const QString drive = scenario("rule.json", {});
+        const Ran ran = cli({"scan", "--stop", "4", "--stop", "minutes:90", drive});
+        QVERIFY2(ran.status == 0, qPrintable(ran.err));
+    }
+    // What the drive says of itself comes first: told, and heeded where it says that the data come first.
+    void theDrivesOwnWordComesFirst() {
+        const Ran gentle = cli({"scan", "demo:auk", "--span", "0..1000"});
+        QCOMPARE(gentle.status, 0);
+        QVERIFY2(gentle.out.startsWith("Vitals: Go gently. "), qPrintable(gentle.out));
+        const Ran closed = cli({"scan", "demo:tern10", "--span", "0..1000"});
+        QCOMPARE(closed.status, 2);
+        QVERIFY2(closed.out.contains("Vitals: Stop: save the data first. ") &&
+                     closed.err.contains("--anyway"),
+                 qPrintable(closed.err));
+        QVERIFY(!closed.out.contains("scan begun"));
+        QCOMPARE(cli({"scan", "demo:tern10", "--span", "0..1000", "--anyway"}).status, 0);
+        QCOMPARE(cli({"scan", "demo:tern10", "--span", "0..1000", "--data", "saved"}).status, 0);
+        QCOMPARE(cli({"scan", "demo:tern10", "--span", "0..1000", "--save", path("first.img")}).status, 0);
+        // A rule on the vitals counts what was damning before.
+        const Ran rule = cli({"scan", "demo:tern10", "--span", "0..1%", "--anyway", "--stop", "damning:1"});
+        QCOMPARE(rule.status, 3);
+        QVERIFY2(rule.out.contains("of its vitals are damning"), qPrintable(rule.out));
+        QCOMPARE(cli({"vitals", "demo:fulmar"}).status, 0);
+        QVERIFY(!cli({"vitals", "demo:fulmar"}).out.contains("all that could be read is fine"));
+    }
+    void aWrongCallTellsNoEvents() {
+        const Ran ran = cli({"scan", "demo:auk", "--json", "-", "--span", "9..1"});
+        QCOMPARE(ran.status, 2);
+        QVERIFY2(ran.out.isEmpty(), qPrintable(ran.out));
+    }
+    void theLatestAndTheSlowestAnswerAreTold() {
+        const QString drive = scenario("slow.json", R"({"kind":"slow","lba":60000,"extra_ms":700})");
+        const Ran ran = cli({"scan", drive, "--json", "-"});
+        double slowest = 0;
+        for (const QString& line : ran.out.split('\n', Qt::SkipEmptyParts)) {
+            const auto event = nlohmann::json::parse(line.toStdString());
+            if (event.at("event") == "progress" && event.contains("slowest"))
+                slowest = std::max(slowest, event.at("slowest").at("latency_ms").get<double>());
+        }
+        QVERIFY2(slowest > 700 && slowest < 760, qPrintable(QString::number(slowest)));
+    }
+    // A line that is longer than the terminal would leave a new one behind at each look.
+    void theProgressLineFitsTheTerminal() {
+        const QString drive = scenario("narrow.json", R"({"kind":"slow","lba":60000,"extra_ms":700})");
+        QProcess process;
+        process.start("script", {"-qec", QStringLiteral("stty cols 40; %1 scan %2").arg(program(), drive),
+                                 "/dev/null"});
+        QVERIFY(process.waitForFinished(60'000));
+        const QString all = QString::fromUtf8(process.readAllStandardOutput());
+        int lines = 0;
+        for (const QString& part : all.split(QStringLiteral("\r\033[K"))) {
+            const QString line = part.section(QLatin1Char('\n'), -1);
+            if (!line.contains(QStringLiteral("%  ")))
+                continue;
+            ++lines;
+            QVERIFY2(line.size() < 40, qPrintable(line));
+        }
+        QVERIFY2(lines > 0, qPrintable(all));
     }
     // Each line is JSON by itself; the first says what is scanned, the last what came of it.
     void eventsForPrograms() {

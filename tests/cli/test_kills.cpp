@@ -137,7 +137,7 @@ private slots:
         int scans = 0;
         // Each scan is killed until it ends by itself; the last one is let run.
         for (bool resume = false; kills < wanted || resume;) {
-            const Told told = run(resume ? scan + QStringList{"--resume"} : scan,
+            const Told told = run(resume ? QStringList{"scan", drive(), "--resume", "--json", "-"} : scan,
                                   kills < wanted ? static_cast<int>(random() % 5000) : untilItsEnd);
             if (!resume)
                 m_mustBeDone = 0;

@@ -414,6 +414,39 @@ private slots:
                          qPrintable(QStringLiteral("%1, %2: %3").arg(order, block).arg(off)));
             }
     }
+    // Where it froze comes last when the scan goes on, and what lies behind it is reached.
+    void goingOnGetsOn_data() {
+        QTest::addColumn<QStringList>("how");
+        QTest::newRow("forward") << QStringList{};
+        QTest::newRow("careful") << QStringList{"--order", "careful"};
+        QTest::newRow("careful, saving") << QStringList{"--order", "careful", "--save", "@"};
+        QTest::newRow("a berth of one's own") << QStringList{"--berth", "1MB"};
+    }
+    void goingOnGetsOn() {
+        QFETCH(QStringList, how);
+        const QTemporaryDir own;
+        qputenv("XDG_DATA_HOME", own.path().toUtf8());
+        const QString image = own.filePath(QStringLiteral("rescued.img"));
+        how.replaceInStrings(QStringLiteral("@"), image);
+        const json drive = rotating(6'000'000, frozen(1'000'000, 2048));
+        Told told;
+        for (int goes = 1; goes <= 3; ++goes) {
+            told = scan(drive, goes == 1 ? how : QStringList{"--resume"});
+            QVERIFY2(told.status == 3 && told.sumsAgree(), qPrintable(told.words));
+        }
+        QVERIFY(told.total("sectors") > 5'994'000);
+        QVERIFY(told.tape().contains("kept-for-last"));
+        QVERIFY(told.ledger().contains(QStringLiteral("stalled")));
+        QCOMPARE(told.record.at("plan").at("berth_sectors").get<int>(), how.contains("1MB") ? 1954 : 65'536);
+        for (const char* wrong : {"wide", "-1", "5%", "99TB", ""})
+            QCOMPARE(scan(drive, {"--resume", "--berth", wrong}).status, 2);
+        if (how.contains(image)) { // the image alone knows, too
+            const Told rest = scan(drive, {"--save", image, "--span", "missing", "--block", "256"});
+            QVERIFY2(rest.tape().contains("kept-for-last") || rest.tape().contains("not-asked"),
+                     qPrintable(rest.words));
+        }
+        qputenv("XDG_DATA_HOME", m_folder.path().toUtf8());
+    }
     void suspectsAreAskedOfTheDrive() {
         for (const char* front : {"ata", "sat", "scsi"}) {
             json drive = rotating(1'228'800, unreadable(1'024'000));

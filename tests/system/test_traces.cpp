@@ -298,7 +298,7 @@ private slots:
         int opens = 0;
         traceCli({"drives"});
         traceCli({"drives", "--json"});
-        traceCli({"vitals", m_device}, {0, 1, 2});
+        traceCli({"vitals", m_device}, {0, 1, 2, 3});
         traceCli({"vitals", "demo:tern20", "--json", "--customer", "Harbour office"});
         traceCli({"selftest", m_device, "--kind", "short"}, {2});
         traceCli({"selftest", "demo:tern20", "--kind", "short"});

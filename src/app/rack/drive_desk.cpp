@@ -52,9 +52,45 @@ void DriveDesk::setData(DataElsewhere answer) {
     emit stateChanged();
 }
 
+ProposedPlan DriveDesk::proposed() const {
+    PlanEvidence evidence;
+    if (m_visit.state() == VisitDesk::State::read)
+        evidence.entry = m_visit.gate().entry;
+    evidence.data = m_data;
+    evidence.suspects = suspects();
+    for (const ScanView& scan : m_scans) {
+        const ScanRecord& record = scan.record;
+        evidence.frozeBefore =
+            evidence.frozeBefore ||
+            std::any_of(record.standstills.begin(), record.standstills.end(),
+                        [](const Standstill& one) { return one.kind == StandstillKind::froze; });
+        evidence.unreadableBefore =
+            evidence.unreadableBefore || record.status.totals.of(Grade::unreadable) > 0;
+    }
+    return proposePlan(evidence);
+}
+
+ScanPlan DriveDesk::plan() const {
+    return m_chosen ? *m_chosen : proposed().plan;
+}
+
 void DriveDesk::setPlan(const ScanPlan& plan) {
-    m_plan = plan;
+    m_chosen = plan;
     emit stateChanged();
+}
+
+void DriveDesk::plainOrProposed() {
+    if (m_chosen)
+        m_chosen.reset();
+    else
+        m_chosen = ScanPlan{};
+    emit stateChanged();
+}
+
+void DriveDesk::saveTo(const std::string& image) {
+    ScanPlan saving = plan();
+    saving.saveTo = image;
+    setPlan(saving);
 }
 
 const ScanView* DriveDesk::current() const {
@@ -113,13 +149,14 @@ bool DriveDesk::scanning() const {
 }
 
 void DriveDesk::start() {
-    startWith(m_plan);
+    startWith(plan());
 }
 
 void DriveDesk::startSpan(const LbaSpan& span) {
-    ScanPlan plan = m_plan;
-    plan.span = span;
-    startWith(plan);
+    ScanPlan again = plan();
+    again.span = span;
+    again.parts.clear();
+    startWith(again);
 }
 
 std::vector<LbaSpan> DriveDesk::suspects() const {
@@ -144,7 +181,10 @@ void DriveDesk::continueScan() {
     if (!canContinue())
         return;
     const ScanRecord earlier = current()->record;
-    startWith(planToContinue(earlier), earlier);
+    ScanPlan again = planToContinue(earlier);
+    if (m_chosen && m_chosen->berth)
+        again.berth = m_chosen->berth;
+    startWith(again, earlier);
 }
 
 void DriveDesk::startWith(ScanPlan plan, std::optional<ScanRecord> earlier) {
@@ -322,6 +362,10 @@ void DriveDesk::refreshFrom(ScanView& view, const ScanFeed& feed) {
     }
     for (TapeEntry& entry : feed.tape(record.tape.size()))
         record.tape.push_back(entry);
+}
+
+const ScanFeed* DriveDesk::liveFeed() const {
+    return m_session && !m_replay && !m_scans.empty() && m_current == m_live ? &m_session->feed() : nullptr;
 }
 
 void DriveDesk::refresh() {

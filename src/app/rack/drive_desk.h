@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/visit/visit_desk.h"
+#include "core/judge/proposed_plan.h"
 #include "core/judge/running_judgement.h"
 #include "core/scan/replay.h"
 #include "core/scan/session.h"
@@ -50,9 +51,17 @@ public:
     [[nodiscard]] DataElsewhere data() const { return m_data; }
     void setData(DataElsewhere answer);
 
-    // The plan of the next scan; its data answer and use are filled in at the start.
-    [[nodiscard]] const ScanPlan& plan() const { return m_plan; }
+    // The plan of the next scan, as it was chosen, else as it is proposed by what is known of the drive. Its
+    // data answer and use are filled in at the start.
+    [[nodiscard]] ScanPlan plan() const;
+    [[nodiscard]] bool planChosen() const { return m_chosen.has_value(); }
+    // What is proposed, and why.
+    [[nodiscard]] ProposedPlan proposed() const;
     void setPlan(const ScanPlan& plan);
+    // Puts a proposed plan back to the plain one, and anything else to what is proposed.
+    void plainOrProposed();
+    // The plan that is in force, saving what is read in `image`.
+    void saveTo(const std::string& image);
 
     // Scans of this drive, oldest first, and the one in view.
     [[nodiscard]] std::size_t scanCount() const { return m_scans.size(); }
@@ -61,6 +70,8 @@ public:
     // The scan to compare the one in view with: the latest other that has read something; null where there is
     // none.
     [[nodiscard]] const ScanView* compared() const;
+    // What the scan in view tells as it runs, or has told since it began here; null for one that was kept.
+    [[nodiscard]] const ScanFeed* liveFeed() const;
     [[nodiscard]] std::size_t currentIndex() const { return m_current; }
     void showScan(std::size_t index);
     void addOpened(ScanRecord record, bool fromFile = false);
@@ -112,7 +123,7 @@ private:
     CasebookKeeper* m_keeper;
     VisitDesk m_visit;
     DataElsewhere m_data = DataElsewhere::notAsked;
-    ScanPlan m_plan;
+    std::optional<ScanPlan> m_chosen;
     std::vector<ScanView> m_scans;
     std::size_t m_current = 0;
     std::size_t m_live = 0; // the scan that m_session writes

@@ -34,6 +34,9 @@ ActionBar::ActionBar(QWidget* parent)
     , m_question(new QWidget(this))
     , m_replay(makeButton(tr("Repla&y"), "flat", tr("Play this scan once more, in seconds (F10)"), this))
     , m_plan(makeButton(tr("P&lan…"), "flat", tr("Span, block size and rules (Ctrl+L)"), this))
+    , m_saveTo(
+          makeButton(tr("Save t&o…"), "flat", tr("Save what is read in an image, in the same pass"), this))
+    , m_plain(makeButton({}, "flat", {}, this))
     , m_export(makeButton(tr("&Export…"), "flat", tr("Scan, ledger, report or picture (Ctrl+E)"), this)) {
     setObjectName(QStringLiteral("actionBar"));
     setFixedHeight(66);
@@ -84,6 +87,8 @@ ActionBar::ActionBar(QWidget* parent)
     row->addLayout(sentence, 1);
     row->addWidget(m_question);
     row->addWidget(m_replay);
+    row->addWidget(m_saveTo);
+    row->addWidget(m_plain);
     row->addWidget(m_plan);
     row->addWidget(m_export);
 
@@ -99,6 +104,8 @@ ActionBar::ActionBar(QWidget* parent)
     connect(m_stop, &QPushButton::clicked, this, [this] { m_desk->stop(); });
     connect(m_replay, &QPushButton::clicked, this, &ActionBar::replayOrEnd);
     connect(m_plan, &QPushButton::clicked, this, &ActionBar::planWanted);
+    connect(m_saveTo, &QPushButton::clicked, this, &ActionBar::saveToWanted);
+    connect(m_plain, &QPushButton::clicked, this, [this] { m_desk->plainOrProposed(); });
     connect(m_export, &QPushButton::clicked, this, &ActionBar::exportWanted);
 }
 
@@ -130,6 +137,14 @@ void ActionBar::refresh() {
     m_stop->setEnabled(!m_desk->stopAsked());
     m_question->setVisible(asking);
     m_plan->setVisible(!scanning && !m_desk->target().name.empty());
+    const bool attached = !m_desk->target().name.empty();
+    const bool before = attached && !scanning && scan == nullptr; // what will be read, in what way
+    const ProposedPlan proposed = m_desk->proposed();
+    m_saveTo->setVisible(before && !asking && proposed.shouldSave && m_desk->plan().saveTo.empty());
+    m_plain->setVisible(before && !asking && (m_desk->planChosen() || proposed.reason != PlanReason::plain));
+    m_plain->setText(m_desk->planChosen() ? tr("P&roposed plan") : tr("Plai&n plan"));
+    m_plain->setToolTip(m_desk->planChosen() ? tr("Back to the plan that is proposed (Ctrl+Shift+L)")
+                                             : tr("The whole drive, forward, instead (Ctrl+Shift+L)"));
     const bool replaying = m_desk->replaying();
     m_replay->setVisible(replaying || (!scanning && m_desk->canReplay()));
     m_replay->setText(replaying ? tr("End repla&y") : tr("Repla&y"));

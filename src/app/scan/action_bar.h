@@ -24,6 +24,7 @@ public:
 signals:
     void started();
     void planWanted();
+    void saveToWanted();
     void exportWanted();
 
 private:
@@ -38,6 +39,8 @@ private:
     std::vector<QPushButton*> m_answers;
     QPushButton* m_replay;
     QPushButton* m_plan;
+    QPushButton* m_saveTo;
+    QPushButton* m_plain; // or what was proposed
     QPushButton* m_export;
 };
 

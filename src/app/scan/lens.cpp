@@ -18,6 +18,7 @@ void Lens::setGrid(const BlockGrid& grid) {
     m_count = std::max<std::uint64_t>(1, grid.blocks());
     m_shown = 0xFF;
     m_selection.reset();
+    m_pointed.reset();
     emit windowChanged();
     emit shownChanged();
     emit selectionChanged();
@@ -62,6 +63,13 @@ void Lens::select(const std::optional<LbaSpan>& span) {
         return;
     m_selection = span;
     emit selectionChanged();
+}
+
+void Lens::point(std::optional<std::uint64_t> block) {
+    if (block == m_pointed)
+        return;
+    m_pointed = block;
+    emit pointedChanged();
 }
 
 void Lens::setShown(std::uint8_t grades) {

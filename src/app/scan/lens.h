@@ -32,6 +32,10 @@ public:
     [[nodiscard]] const std::optional<LbaSpan>& selection() const { return m_selection; }
     void select(const std::optional<LbaSpan>& span);
 
+    // The block that is pointed at where blocks are listed otherwise; ringed on the plate.
+    [[nodiscard]] const std::optional<std::uint64_t>& pointed() const { return m_pointed; }
+    void point(std::optional<std::uint64_t> block);
+
     // Grades that stand out; bit g: Grade g. 0xFF: all alike.
     [[nodiscard]] std::uint8_t shown() const { return m_shown; }
     void setShown(std::uint8_t grades);
@@ -39,6 +43,7 @@ public:
 signals:
     void windowChanged();
     void selectionChanged();
+    void pointedChanged();
     void shownChanged();
 
 private:
@@ -46,6 +51,7 @@ private:
     std::uint64_t m_first = 0;
     std::uint64_t m_count = 1;
     std::optional<LbaSpan> m_selection;
+    std::optional<std::uint64_t> m_pointed;
     std::uint8_t m_shown = 0xFF;
 };
 

@@ -11,6 +11,7 @@
 #include <QGridLayout>
 #include <QMenu>
 #include <QVBoxLayout>
+#include <cmath>
 
 namespace orbita::app {
 
@@ -46,12 +47,23 @@ QString ruleLabel(RuleKind kind) {
     case RuleKind::temperature:
         return PlanDialog::tr("°C, cools down");
     case RuleKind::damning:
-        return PlanDialog::tr("vitals become damning");
+        return PlanDialog::tr("vitals are damning");
     }
     return {};
 }
 
 } // namespace
+
+QFileDialog* makeImageDialog(QWidget* parent) {
+    auto* dialog = new QFileDialog(parent, PlanDialog::tr("Save what is read to"), {},
+                                   PlanDialog::tr("Images (*.img);;All files (*)"));
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    dialog->setObjectName(QStringLiteral("imageDialog"));
+    dialog->setAcceptMode(QFileDialog::AcceptSave);
+    dialog->setOption(QFileDialog::DontConfirmOverwrite); // an image that is there is filled up
+    dialog->setDefaultSuffix(QStringLiteral("img"));
+    return dialog;
+}
 
 PlanDialog::PlanDialog(DriveDesk& desk, QWidget* parent)
     : QDialog(parent)
@@ -66,12 +78,13 @@ PlanDialog::PlanDialog(DriveDesk& desk, QWidget* parent)
     , m_saveTo(new QLineEdit(this))
     , m_block(new QComboBox(this))
     , m_limit(new QDoubleSpinBox(this))
+    , m_berth(new QDoubleSpinBox(this))
     , m_ruleAction(new QComboBox(this))
     , m_sentence(new QLabel(this)) {
     setWindowTitle(tr("Plan of the next scan"));
     setAttribute(Qt::WA_DeleteOnClose);
-    resize(640, 520);
-    const ScanPlan& plan = desk.plan();
+    resize(640, 556);
+    const ScanPlan plan = desk.plan();
     const DriveIdentity& drive = desk.identity();
     m_way->addItem(tr("read: the data crosses the cable"), static_cast<int>(ReadWay::read));
     m_way->addItem(tr("verify: the drive reads, the data stays inside"), static_cast<int>(ReadWay::verify));
@@ -120,6 +133,13 @@ PlanDialog::PlanDialog(DriveDesk& desk, QWidget* parent)
     m_limit->setSuffix(tr(" s"));
     m_limit->setButtonSymbols(QAbstractSpinBox::NoButtons);
     m_limit->setObjectName(QStringLiteral("planLimit"));
+    m_berth->setRange(0, 100'000);
+    m_berth->setDecimals(0);
+    m_berth->setSuffix(tr(" MiB on either side"));
+    m_berth->setSpecialValueText(tr("in its turn"));
+    m_berth->setButtonSymbols(QAbstractSpinBox::NoButtons);
+    m_berth->setObjectName(QStringLiteral("planBerth"));
+    m_berth->setToolTip(tr("Where the drive came to a standstill before, so much around it is read last"));
     m_ruleAction->addItem(tr("ends the scan"), static_cast<int>(RuleAction::end));
     m_ruleAction->addItem(tr("pauses it and asks"), static_cast<int>(RuleAction::ask));
     m_ruleAction->setObjectName(QStringLiteral("planRuleAction"));
@@ -153,6 +173,7 @@ PlanDialog::PlanDialog(DriveDesk& desk, QWidget* parent)
     form->addRow(saveLabel, save);
     form->addRow(tr("&Block"), m_block);
     form->addRow(tr("S&talled after"), m_limit);
+    form->addRow(tr("Standst&ills last"), m_berth);
     form->addRow(tr("At so many"), ruleRows());
     form->addRow(tr("A r&ule that is met"), m_ruleAction);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel, this);
@@ -174,6 +195,7 @@ PlanDialog::PlanDialog(DriveDesk& desk, QWidget* parent)
     connect(choose, &QPushButton::clicked, this, &PlanDialog::chooseImage);
     connect(m_block, &QComboBox::currentIndexChanged, this, &PlanDialog::check);
     connect(m_limit, &QDoubleSpinBox::valueChanged, this, &PlanDialog::check);
+    connect(m_berth, &QDoubleSpinBox::valueChanged, this, &PlanDialog::check);
     connect(m_order, &QComboBox::currentIndexChanged, this, &PlanDialog::check);
     connect(m_sweep, &QDoubleSpinBox::valueChanged, this, &PlanDialog::check);
     connect(m_samples, &QSpinBox::valueChanged, this, &PlanDialog::check);
@@ -192,6 +214,9 @@ void PlanDialog::fill(const ScanPlan& plan) {
     m_block->setCurrentIndex(std::max(0, m_block->findData(plan.blockSectors)));
     m_saveTo->setText(QString::fromStdString(plan.saveTo));
     m_limit->setValue(toSeconds(plan.limit));
+    const double sectorBytes = m_desk.identity().logicalBytes;
+    m_berth->setValue(plan.berth ? static_cast<double>(plan.berth->value) * sectorBytes / 0x1p20
+                                 : static_cast<double>(berthBytes) / 0x1p20);
     for (const auto& [kind, box] : m_rules) {
         box->setValue(0);
         for (const StopRule& rule : plan.rules)
@@ -278,6 +303,8 @@ Result<ScanPlan> PlanDialog::plan() const {
     plan.way = static_cast<ReadWay>(m_way->currentData().toInt());
     plan.order = static_cast<ScanOrder>(m_order->currentData().toInt());
     plan.sweepDistancePercent = m_sweep->value();
+    plan.berth = SectorCount{
+        static_cast<std::uint64_t>(std::ceil(m_berth->value() * 0x1p20 / m_desk.identity().logicalBytes))};
     plan.samples = static_cast<std::uint64_t>(m_samples->value());
     planSpans(plan, {});
     if (const QString text = m_span->text().simplified().remove(QChar(0x00A0)); !text.isEmpty()) {
@@ -307,13 +334,8 @@ Result<ScanPlan> PlanDialog::plan() const {
     return plan;
 }
 
-// Not modal, as nothing is while a scan may run.
 void PlanDialog::chooseImage() {
-    auto* dialog = new QFileDialog(this, tr("Save what is read to"), {}, tr("Images (*.img);;All files (*)"));
-    dialog->setAttribute(Qt::WA_DeleteOnClose);
-    dialog->setAcceptMode(QFileDialog::AcceptSave);
-    dialog->setOption(QFileDialog::DontConfirmOverwrite); // an image that is there is filled up
-    dialog->setDefaultSuffix(QStringLiteral("img"));
+    auto* dialog = makeImageDialog(this);
     connect(dialog, &QFileDialog::fileSelected, m_saveTo, &QLineEdit::setText);
     dialog->open();
 }

@@ -5,6 +5,7 @@
 
 #include <QComboBox>
 #include <QDialog>
+#include <QFileDialog>
 #include <QLabel>
 #include <QLineEdit>
 #include <QMenu>
@@ -43,10 +44,14 @@ private:
     QLineEdit* m_saveTo;
     QComboBox* m_block;
     QDoubleSpinBox* m_limit;
+    QDoubleSpinBox* m_berth;
     std::map<RuleKind, QSpinBox*> m_rules;
     QComboBox* m_ruleAction;
     QLabel* m_sentence;
     QPushButton* m_ok;
 };
+
+// Where to save what is read. To be opened by the caller: not modal, as nothing is while a scan may run.
+QFileDialog* makeImageDialog(QWidget* parent);
 
 } // namespace orbita::app

@@ -47,6 +47,27 @@ QString planWords(const ScanPlan& plan, const DriveIdentity& drive) {
         .arg(blocks, QString::fromStdString(plan.saveTo));
 }
 
+QString reasonWords(const ProposedPlan& proposed) {
+    const QString andSave = proposed.shouldSave ? tr(", and the data is not saved") : QString();
+    switch (proposed.reason) {
+    case PlanReason::plain:
+        return {};
+    case PlanReason::saveFirst:
+        return tr("Proposed, as the vitals say: save the data first");
+    case PlanReason::frozeBefore:
+        return tr("Proposed, as it froze in an earlier scan%1").arg(andSave);
+    case PlanReason::unreadableOnce:
+        return tr("Proposed, as an earlier scan found unreadable sectors%1").arg(andSave);
+    case PlanReason::gently:
+        return tr("Proposed, as the vitals say: go gently%1").arg(andSave);
+    case PlanReason::suspects:
+        return proposed.plan.suspects.size() == 1 ? tr("Proposed, as one place is suspect")
+                                                  : tr("Proposed, as %1 places are suspect")
+                                                        .arg(format::count(proposed.plan.suspects.size()));
+    }
+    return {};
+}
+
 QString guessWords(const ScanPlan& plan, const DriveIdentity& drive) {
     std::uint64_t sectors = plan.parts.empty() ? plan.span.value_or(drive.whole()).count.value : 0;
     for (const LbaSpan& part : plan.parts)
@@ -140,7 +161,9 @@ Sentence sentenceOf(const DriveDesk& desk) {
             return {ended, detail};
         return {ended.first(first + 1), ended.sliced(first + 2) + QStringLiteral(" · ") + detail};
     }
-    return {planWords(desk.plan(), drive), guessWords(desk.plan(), drive)};
+    const QString why = desk.planChosen() ? QString() : reasonWords(desk.proposed());
+    const QString guess = guessWords(desk.plan(), drive);
+    return {planWords(desk.plan(), drive), why.isEmpty() ? guess : why + QStringLiteral(" · ") + guess};
 }
 
 } // namespace orbita::app

@@ -36,6 +36,7 @@ PlateView::PlateView(Lens& lens, QWidget* parent) : QWidget(parent), m_lens(lens
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Expanding);
     connect(&lens, &Lens::windowChanged, this, &PlateView::refresh);
     connect(&lens, &Lens::shownChanged, this, qOverload<>(&QWidget::update));
+    connect(&lens, &Lens::pointedChanged, this, qOverload<>(&QWidget::update));
     connect(&lens, &Lens::selectionChanged, this, [this] {
         tellScreenReader();
         update();
@@ -205,6 +206,7 @@ void PlateView::paintEvent(QPaintEvent*) {
     paintSuspects(painter);
     paintHead(painter);
     paintSelection(painter);
+    paintPointed(painter);
     paintNote(painter);
 }
 
@@ -303,6 +305,20 @@ void PlateView::paintSelection(QPainter& painter) const {
         }
     }
     painter.restore();
+}
+
+// Where on the surface the answer is from that is pointed at elsewhere.
+void PlateView::paintPointed(QPainter& painter) const {
+    if (!m_lens.pointed() || *m_lens.pointed() >= m_lens.grid().blocks())
+        return;
+    const QRectF cell = rectOf(m_lens.grid().spanOf(*m_lens.pointed()).first);
+    if (cell.isNull())
+        return;
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(tone(Tone::plateGround), 4));
+    painter.drawEllipse(cell.center(), 9, 9);
+    painter.setPen(QPen(tone(Tone::text), 1.6));
+    painter.drawEllipse(cell.center(), 9, 9);
 }
 
 // What is under the pointer, in a box beside it.

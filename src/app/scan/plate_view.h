@@ -60,6 +60,7 @@ private:
     void paintHead(QPainter& painter) const;
     void paintSuspects(QPainter& painter) const;
     [[nodiscard]] std::span<const Suspect> suspectsIn(const LbaSpan& span) const;
+    void paintPointed(QPainter& painter) const;
     void paintNote(QPainter& painter) const;
     void moveSelection(std::int64_t cells, bool extend);
     void selectNextDefect(bool forward);

@@ -24,6 +24,7 @@ namespace orbita::app {
 namespace {
 
 constexpr int sideWidth = 290;
+constexpr int answersHeight = 104;
 constexpr qint64 chartIntervalMs = 100; // charts follow a little slower than the plate
 
 QLabel* makeHeading(const QString& text, QWidget* parent) {
@@ -88,6 +89,7 @@ ScanStation::ScanStation(QWidget* parent)
     , m_copy(makeFlat(tr("&Copy"), tr("Copy the sectors selected (Ctrl+C)"), this))
     , m_scanSpan(makeFlat(tr("Scan this span a&gain"), tr("Read just the selected span (Ctrl+R)"), this))
     , m_showAll(makeFlat(tr("Show &whole scan"), tr("All of the plate in view (Home)"), this))
+    , m_answers(new AnswerView(m_lens, this))
     , m_trace(new TraceView(m_lens, this))
     , m_progress(new ProgressPanel(this))
     , m_judgement(new QLabel(this))
@@ -117,6 +119,7 @@ ScanStation::ScanStation(QWidget* parent)
     left->addWidget(m_stage, 5);
     left->addWidget(m_tallies);
     left->addWidget(makeSelectionRow());
+    left->addWidget(makeAnswers());
     left->addWidget(m_trace, 3);
     auto* middle = new QHBoxLayout;
     middle->setSpacing(16);
@@ -129,6 +132,7 @@ ScanStation::ScanStation(QWidget* parent)
     column->addWidget(m_actions);
 
     connect(m_actions, &ActionBar::planWanted, this, &ScanStation::openPlan);
+    connect(m_actions, &ActionBar::saveToWanted, this, &ScanStation::openSaveTo);
     connect(m_actions, &ActionBar::exportWanted, this, &ScanStation::openExport);
     connect(m_plate, &PlateView::copyWanted, this, &ScanStation::copySelection);
     connect(m_plate, &PlateView::scanSpanWanted, this, &ScanStation::scanSelection);
@@ -158,6 +162,39 @@ QWidget* ScanStation::makeSelectionRow() {
     return bar;
 }
 
+QWidget* ScanStation::makeAnswers() {
+    auto* panel = new QWidget(this);
+    m_answersPanel = panel;
+    auto* row = new QHBoxLayout;
+    row->setContentsMargins(8, 0, 0, 0);
+    row->setSpacing(12);
+    auto* readout = new QLabel(panel);
+    readout->setObjectName(QStringLiteral("readout"));
+    readout->setFont(Theme::text(12));
+    readout->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    auto* hold =
+        makeFlat(tr("&Hold still"), tr("Look at these answers while the scan goes on (Space)"), panel);
+    hold->setCheckable(true);
+    hold->setObjectName(QStringLiteral("flat"));
+    row->addWidget(makeHeading(tr("Answers as they come"), panel));
+    row->addWidget(readout, 1);
+    row->addWidget(hold);
+    auto* column = new QVBoxLayout(panel);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(2);
+    column->addLayout(row);
+    column->addWidget(m_answers);
+    m_answers->setFixedHeight(answersHeight);
+    connect(hold, &QPushButton::toggled, m_answers, &AnswerView::hold);
+    connect(m_answers, &AnswerView::heldChanged, hold, [hold](bool still) {
+        hold->setChecked(still);
+        hold->setText(still ? tr("&Held: go on") : tr("&Hold still"));
+    });
+    connect(m_answers, &AnswerView::readoutChanged, readout,
+            [this, readout] { readout->setText(m_answers->readout()); });
+    return panel;
+}
+
 QWidget* ScanStation::makeSide() {
     auto* side = new QWidget(this);
     side->setFixedWidth(sideWidth);
@@ -184,17 +221,21 @@ QWidget* ScanStation::makeSide() {
 }
 
 void ScanStation::setDesk(DriveDesk* desk) {
-    if (m_desk != nullptr)
+    if (m_desk != nullptr) {
         m_desk->disconnect(this);
+        m_desk->visit().disconnect(m_actions);
+    }
     m_desk = desk;
     if (desk != nullptr) {
         connect(desk, &DriveDesk::scanChanged, this, &ScanStation::refreshNumbers);
         connect(desk, &DriveDesk::defectsChanged, this, &ScanStation::refreshDefects);
         connect(desk, &DriveDesk::stateChanged, this, &ScanStation::refreshState);
+        connect(&desk->visit(), &VisitDesk::changed, m_actions, &ActionBar::refresh); // what is proposed
     }
     refreshState();
     m_plate->setDesk(desk);
     m_tallies->setDesk(desk);
+    m_answers->setDesk(desk);
     m_trace->setDesk(desk);
     m_progress->setDesk(desk);
     m_lateness->setDesk(desk);
@@ -218,6 +259,8 @@ void ScanStation::refreshState() {
     m_plate->refresh();
     m_tallies->refresh();
     m_progress->refresh();
+    m_answersPanel->setVisible(m_desk != nullptr && m_desk->liveFeed() != nullptr);
+    m_answers->refresh();
     m_trace->refresh();
     m_lateness->refresh();
 }
@@ -292,6 +335,7 @@ void ScanStation::refreshNumbers() {
     m_plate->refresh();
     m_tallies->refresh();
     m_progress->refresh();
+    m_answers->refresh();
     m_actions->refresh();
     const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
     m_judgement->setText(scan != nullptr && scan->record.plate
@@ -356,6 +400,25 @@ void ScanStation::openPlan() {
     if (m_desk == nullptr || m_desk->scanning() || m_desk->target().name.empty())
         return;
     (new PlanDialog(*m_desk, this))->show();
+}
+
+void ScanStation::plainOrProposedPlan() {
+    if (m_desk != nullptr && !m_desk->scanning())
+        m_desk->plainOrProposed();
+}
+
+void ScanStation::openSaveTo() {
+    if (m_desk == nullptr || m_desk->scanning())
+        return;
+    auto* dialog = makeImageDialog(this);
+    connect(dialog, &QFileDialog::fileSelected, this, [this](const QString& path) {
+        const auto place = judgePlace(path.toStdString(), rulesFor(m_desk->target(), PlaceFor::image));
+        if (place)
+            m_desk->saveTo(path.toStdString());
+        else
+            emit told(QString::fromStdString(place.error().message()));
+    });
+    dialog->open();
 }
 
 void ScanStation::openExport() {

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The Scan station: plate, trace and tallies on the left, figures, judgement and lists on the right, the
-// action bar at the foot.
+// The Scan station: plate, tallies, answers as they come and trace on the left, figures, judgement and lists
+// on the right, the action bar at the foot.
 #pragma once
 
 #include "app/scan/action_bar.h"
+#include "app/scan/answer_view.h"
 #include "app/scan/defect_lists.h"
 #include "app/scan/lateness_view.h"
 #include "app/scan/plate_view.h"
@@ -32,12 +33,15 @@ public:
     void copySelection();
     void scanSelection();
     void openPlan();
+    void plainOrProposedPlan();
+    void openSaveTo();
     void openExport();
     void startOrAsk() { m_actions->startOrAsk(); }
     void pauseOrResume() { m_actions->pauseOrResume(); }
     void stop();
     void goOn();
     void replayOrEnd();
+    void watchAnswers() { m_answers->setFocus(); }
     void showTape() { m_lists->showTape(); }
     void showLedger() { m_lists->showLedger(); }
     // Writes the scan in view; the kind of file follows from its ending.
@@ -54,6 +58,7 @@ private:
     void refreshSelection();
     void refreshNotice();
     QWidget* makeSelectionRow();
+    QWidget* makeAnswers();
     QWidget* makeSide();
 
     Lens m_lens;
@@ -67,6 +72,8 @@ private:
     QPushButton* m_copy;
     QPushButton* m_scanSpan;
     QPushButton* m_showAll;
+    AnswerView* m_answers;
+    QWidget* m_answersPanel = nullptr; // with its heading
     TraceView* m_trace;
     ProgressPanel* m_progress;
     QLabel* m_judgement;

@@ -217,6 +217,8 @@ void AppWindow::addKeys() {
     key(QKeySequence(Qt::CTRL | Qt::Key_O), [this] { openDialog(); });
     key(QKeySequence(Qt::CTRL | Qt::Key_E), [this] { m_station->openExport(); });
     key(QKeySequence(Qt::CTRL | Qt::Key_L), [this] { m_station->openPlan(); });
+    key(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_L), [this] { m_station->plainOrProposedPlan(); });
+    key(QKeySequence(Qt::CTRL | Qt::Key_3), [this] { m_station->watchAnswers(); });
     key(QKeySequence(Qt::CTRL | Qt::Key_C), [this] { m_station->copySelection(); });
     key(QKeySequence(Qt::CTRL | Qt::Key_R), [this] { m_station->scanSelection(); });
     key(QKeySequence(Qt::CTRL | Qt::Key_T), [] { Theme::instance().toggle(); });
@@ -238,13 +240,17 @@ void AppWindow::showKeys() {
            "<tr><td>F6</td><td>pause, resume</td><td>Ctrl+P</td><td>to the plate</td></tr>"
            "<tr><td>F9</td><td>go on where a scan was broken off</td><td>F10</td><td>replay a scan, or end "
            "the replay</td></tr>"
-           "<tr><td>F7</td><td>stop</td><td>Ctrl+1, Ctrl+2</td><td>tape, ledger</td></tr>"
+           "<tr><td>F7</td><td>stop</td><td>Ctrl+1, Ctrl+2, Ctrl+3</td><td>tape, ledger, answers as they "
+           "come</td></tr>"
            "<tr><td>Ctrl+L</td><td>plan</td><td>arrows, Shift+arrows</td><td>select, extend</td></tr>"
            "<tr><td>Ctrl+R</td><td>scan the selected span</td><td>+ and −, Home</td><td>zoom, whole "
            "scan</td></tr>"
            "<tr><td>Ctrl+C</td><td>copy the selection</td><td>N, P</td><td>next, previous defect</td></tr>"
            "<tr><td>Ctrl+E</td><td>export</td><td>Esc</td><td>select nothing</td></tr>"
            "<tr><td>Ctrl+O</td><td>open</td><td>Ctrl+T</td><td>light, dark</td></tr>"
+           "<tr><td>Ctrl+Shift+L</td><td>plain plan, or the one proposed</td><td>Space</td><td>hold the "
+           "answers "
+           "still, go on</td></tr>"
            "<tr><td>Ctrl+Q</td><td>quit</td><td></td><td></td></tr></table>"),
         dialog);
     text->setTextFormat(Qt::RichText);

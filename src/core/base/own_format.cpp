@@ -16,9 +16,9 @@ namespace orbita {
 namespace {
 
 // Reads at places of its own, and leaves the descriptor's alone.
-class Reading final : public std::streambuf {
+class ReadingBuffer final : public std::streambuf {
 public:
-    explicit Reading(int file) : m_file(file) {}
+    explicit ReadingBuffer(int file) : m_file(file) {}
 
 protected:
     int_type underflow() override {
@@ -88,7 +88,7 @@ std::string ownFormatOf(int file) {
         return {};
     if (isCasebook(file))
         return "orbita-casebook";
-    Reading reading(file);
+    ReadingBuffer reading(file);
     std::istream stream(&reading);
     FormatKey found;
     nlohmann::json::sax_parse(stream, &found, nlohmann::json::input_format_t::json, false);

@@ -36,6 +36,12 @@ std::optional<std::uint32_t> checksumFrom(const std::string& digits) {
     return static_cast<std::uint32_t>(std::stoul(digits, nullptr, 16));
 }
 
+std::string lineOf(const Standstill& standstill) {
+    return fmt::format("{{\"first\":{},\"sectors\":{},\"standstill\":\"{}\",\"times\":{}}}\n",
+                       standstill.span.first.value, standstill.span.count.value,
+                       standstillName(standstill.kind), standstill.times);
+}
+
 std::optional<LbaSpan> spanFrom(const json& line, std::uint64_t capacity) {
     const auto first = line.find("first");
     const auto sectors = line.find("sectors");
@@ -64,6 +70,13 @@ std::optional<DriveIdentity> driveFrom(const json& head) {
         identity.capacity.value > mostSectors(identity.logicalBytes))
         return std::nullopt;
     return identity;
+}
+
+// A later line on the same place replaces what was told of it before.
+std::vector<Standstill> withLatest(std::vector<Standstill> list, const Standstill& latest) {
+    std::erase_if(list, [&](const Standstill& one) { return one.span.overlaps(latest.span); });
+    addStandstill(list, latest, true);
+    return list;
 }
 
 } // namespace
@@ -98,6 +111,13 @@ Result<ImageMap> ImageMap::parse(const std::string& text, const std::string& ori
         const auto span = spanFrom(line, map->m_drive.capacity.value);
         if (!span)
             return false;
+        if (const auto kind = line.find("standstill"); kind != line.end()) {
+            const auto known = standstillFromName(kind->get_ref<const std::string&>());
+            if (known)
+                map->m_standstills =
+                    withLatest(map->m_standstills, {*span, *known, wholeOr(line, "times", 1U)});
+            return known.has_value();
+        }
         const bool inDoubt = line.value("doubtful", false);
         if (const auto many = line.find("crc32s"); many != line.end()) {
             const auto& digits = many->get_ref<const std::string&>();
@@ -353,8 +373,17 @@ std::string lineOfRun(LbaSpan span, std::uint64_t firstPiece, std::uint64_t piec
 
 } // namespace
 
+void ImageMap::tell(const Standstill& standstill) {
+    m_standstills = withLatest(std::move(m_standstills), standstill);
+    m_standstillsUntold = true;
+}
+
 std::string ImageMap::news() {
     std::string lines;
+    if (m_standstillsUntold)
+        for (const Standstill& standstill : m_standstills)
+            lines += lineOf(standstill);
+    m_standstillsUntold = false;
     const auto crcOf = [this](std::uint64_t piece) { return wholeCrc(piece); };
     std::optional<LbaSpan> run; // of whole pieces, by number
     const auto tellRun = [&] {
@@ -417,6 +446,8 @@ std::string ImageMap::text() const {
     for (const LbaSpan& span : rest.spans())
         all += fmt::format("{{\"first\":{},\"sectors\":{},\"doubtful\":true}}\n", span.first.value,
                            span.count.value);
+    for (const Standstill& standstill : m_standstills)
+        all += lineOf(standstill);
     if (!closedAt.empty())
         all += json{{"closed", closedAt}}.dump() + '\n';
     return all;

@@ -6,6 +6,7 @@
 #include "core/base/error.h"
 #include "core/base/span_set.h"
 #include "core/drive/identity.h"
+#include "core/drive/standstill.h"
 
 #include <array>
 #include <map>
@@ -55,6 +56,10 @@ public:
     // Of what is doubtful, as far as there is a checksum that might yet be met.
     [[nodiscard]] std::vector<Extent> doubtfulExtents() const;
     [[nodiscard]] SectorCount heldSectors() const { return m_heldSectors; }
+
+    // Where the drive came to a standstill while it was read for this image.
+    void tell(const Standstill& standstill);
+    [[nodiscard]] const std::vector<Standstill>& standstills() const { return m_standstills; }
 
     // The lines to append for all that was added since the last call.
     std::string news();
@@ -107,6 +112,8 @@ private:
     SpanSet m_doubtful;
     std::vector<Extent> m_doubtfulExtents;
     std::map<std::uint64_t, std::vector<Extent>> m_untold; // by piece: what was told of it before
+    std::vector<Standstill> m_standstills;
+    bool m_standstillsUntold = false;
 };
 
 } // namespace orbita

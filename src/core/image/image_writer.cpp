@@ -33,7 +33,8 @@ struct ImageWriter::Shared {
     std::deque<Piece> queue;
     std::vector<std::vector<std::byte>> spare;
     std::uint64_t waiting = 0;
-    SpanSet held; // as the image has it
+    SpanSet held;                        // as the image has it
+    std::vector<Standstill> standstills; // to be told
     SavingStatus status;
     std::uint32_t sectorBytes = 512;
     bool finishing = false;
@@ -83,6 +84,10 @@ void ImageWriter::Shared::run() {
             queue.pop_front();
         }
         const bool last = finishing && queue.empty();
+        dirty = dirty || !standstills.empty();
+        for (const Standstill& standstill : standstills)
+            image->tell(standstill);
+        standstills.clear();
         lock.unlock();
         if (last || std::chrono::steady_clock::now() >= syncDue) {
             const auto synced = last ? image->close() : dirty ? image->sync() : Result<void>{};
@@ -144,6 +149,12 @@ void ImageWriter::keep(Lba first, std::span<const std::byte> data) {
     buffer.assign(data.begin(), data.end());
     m_shared->waiting += buffer.size();
     m_shared->queue.push_back({first, std::move(buffer)});
+    m_shared->wake.notify_one();
+}
+
+void ImageWriter::tell(const Standstill& standstill) {
+    const std::scoped_lock lock(m_shared->mutex);
+    m_shared->standstills.push_back(standstill);
     m_shared->wake.notify_one();
 }
 

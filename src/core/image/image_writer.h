@@ -29,6 +29,8 @@ public:
 
     // Copies `data`: whole sectors from `first` on. Returns at once.
     void keep(Lba first, std::span<const std::byte> data);
+    // Where the drive came to a standstill, as it stands now. Returns at once.
+    void tell(const Standstill& standstill);
     // True while so much waits to be written that nothing more should be read.
     [[nodiscard]] bool full() const;
     // True once half of that has been written.

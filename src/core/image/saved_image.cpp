@@ -267,6 +267,7 @@ Result<void> SavedImage::goOn(const DriveIdentity& drive, const std::stop_token&
                                   : there.error());
     else
         m_map = std::move(*there);
+    m_check.standstills = m_map.standstills();
     if (const std::string why = otherDrive(m_map.drive(), drive); !why.empty())
         return tl::unexpected(
             refused(m_path, why, "Name another file for this drive; this one has not been touched."));

@@ -19,6 +19,7 @@ struct ImageCheck {
     bool wasOpen = false;           // it was not closed in good order: every part was read and compared
     std::vector<LbaSpan> doubtful;  // parts that are not what was saved: kept, and to be read anew
     std::vector<KnownSectors> told; // some of what it holds, spread over the drive
+    std::vector<Standstill> standstills;
 };
 
 class SavedImage {
@@ -48,6 +49,8 @@ public:
     // Whole sectors. What the image holds already is not written again. On failure nothing of it counts as
     // held, and the call may be repeated.
     Result<void> write(Lba first, std::span<const std::byte> data);
+    // Enters where the drive came to a standstill; told with the next sync().
+    void tell(const Standstill& standstill) { m_map.tell(standstill); }
     // Makes durable what was written, then the map.
     Result<void> sync();
     // sync(), and leaves it in good order.

@@ -5,7 +5,8 @@
 
 namespace orbita {
 
-AskedBlocks::AskedBlocks(const SettledPlan& plan) : m_runs(blocksToVisit(plan.grid, plan.asked.parts, {})) {
+AskedBlocks::AskedBlocks(const SettledPlan& plan, const std::vector<Berth>& berths)
+    : m_runs(clearOf(plan.grid, blocksToVisit(plan.grid, plan.asked.parts, {}), berths)) {
     for (const auto& [first, end] : m_runs) {
         m_before.push_back(m_count);
         m_count += end - first;

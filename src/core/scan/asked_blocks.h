@@ -2,13 +2,14 @@
 // The blocks that a scan was asked for, counted through: what the drive is asked beforehand stays among them.
 #pragma once
 
-#include "core/scan/route.h"
+#include "core/scan/berth.h"
 
 namespace orbita {
 
 class AskedBlocks {
 public:
-    explicit AskedBlocks(const SettledPlan& plan);
+    // Without those inside `berths`, which no question beforehand is to touch.
+    explicit AskedBlocks(const SettledPlan& plan, const std::vector<Berth>& berths = {});
 
     [[nodiscard]] std::uint64_t count() const { return m_count; }
     // The `n`th of them in ascending order; requires n < count().

@@ -48,9 +48,15 @@ Engine::Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits,
         KnownSectorChooser(m_grid.span, drive.identity().sectorsPerPhysical(), drive.identity().logicalBytes);
     if (m_aids.image)
         m_known.restore(m_aids.image->check().told);
+    if (m_aids.image)
+        m_standstills = m_aids.image->check().standstills;
     if (m_aids.earlier != nullptr)
         takeUp(*m_aids.earlier);
+    else if (!m_standstills.empty())
+        m_route = makeRoute(m_plan, blocksToVisit(m_grid, m_plan.asked.parts, {}), {}, m_standstills);
     m_aids.earlier = nullptr;
+    m_askedFor = AskedBlocks(m_plan, berthsOf(m_plan, m_standstills));
+    m_feed.tellStandstills(m_standstills);
     // All that is known from the start is told before the plate can be seen: whoever keeps the scan from then
     // on keeps a whole one.
     m_began = m_clock.now();
@@ -68,6 +74,7 @@ Ended Engine::run(const std::stop_token& stop) {
     m_paceSince = m_began;
     m_paceFrom = m_blocksDone;
     tellHowItIsReached();
+    tellBerths();
     publish(ScanPhase::measuring);
     for (const MetBefore& met : m_aids.met)
         remember(met.span, met.answer);
@@ -85,9 +92,9 @@ Ended Engine::run(const std::stop_token& stop) {
     if (m_aids.image && m_aids.image->check().wasOpen)
         note({.kind = TapeKind::imageCompared, .count = m_aids.image->check().doubtful.size()});
     if (m_ended == Ended::running)
-        measurePace();
-    if (m_ended == Ended::running)
         sampleUnit();
+    if (m_ended == Ended::running)
+        measurePace();
     chooseDepth();
     readRoute();
     if (m_grader.holding())
@@ -151,7 +158,7 @@ bool Engine::beginNextStretch() {
     m_observedClean = true;
     m_runUp = {};
     const std::uint64_t block = m_stretch.at(0);
-    limitRecovery(!m_stretch.lookInside);
+    limitRecovery(m_route->givesWay() && !m_stretch.lookInside);
     if (m_ended != Ended::running)
         return true;
     if (m_stretch.lookInside) {
@@ -203,6 +210,7 @@ void Engine::takeAnswers() {
         return;
     }
     const std::uint64_t from = m_done;
+    m_status.waited = {};
     for (std::size_t i = 0; i < n; ++i) {
         const ReadAnswer& answer = m_answers[i];
         m_atDriveSince = answer.completedAt;
@@ -278,12 +286,13 @@ LbaSpan Engine::firstSectorsOf(std::uint64_t block) const {
 }
 
 // The sector before the block, so that the block goes on where the head is; its own first one where that one
-// may be bad, or was not asked for.
+// may be bad, was not asked for, or would be answered by the cache and leave the head where it was.
 LbaSpan Engine::runUpTo(std::uint64_t block) const {
     const std::uint64_t first = m_grid.spanOf(block).first.value;
     const std::uint64_t sectors = m_drive->identity().sectorsPerPhysical();
     const bool doubtful = block > 0 && m_plate->at(block - 1).grade >= Grade::linkFault;
-    if (carefully() || doubtful || block == 0 || !m_askedFor.contains(block - 1) || first < sectors)
+    const bool moves = m_plan.asked.way != ReadWay::read || pastCacheWay().has_value();
+    if (carefully() || doubtful || !moves || block == 0 || !m_askedFor.contains(block - 1) || first < sectors)
         return firstSectorsOf(block);
     return {{first - sectors}, {sectors}};
 }
@@ -334,13 +343,21 @@ void Engine::remember(const LbaSpan& span, const ReadAnswer& answer) {
     const Outcome outcome = answer.judged.outcome;
     const bool failed = outcome == Outcome::unreadable || outcome == Outcome::bareError;
     const bool stalled = outcome == Outcome::answered && answer.latency > m_plan.asked.limit;
-    if ((!failed && !stalled) || !m_grid.span.contains(span.first))
+    if (!failed && !stalled)
         return;
-    const std::uint64_t block = m_grid.blockAt(span.first);
+    // Of several blocks read at once, the one that is to blame is known where the drive names it.
+    const auto& firstBad = answer.judged.firstBad;
+    const bool named = failed && firstBad && span.contains(*firstBad);
+    const Lba place = named ? *firstBad : span.first;
+    if (!m_grid.span.contains(place))
+        return;
+    const std::uint64_t block = m_grid.blockAt(place);
+    if (!named && intersection(span, m_grid.spanOf(block)) != span)
+        return;
     if (m_feed.isCovered(m_grid.spanOf(block)))
         return; // it is known already
     MetBefore& met = m_met[block];
-    met = {span, answer};
+    met = {intersection(span, m_grid.spanOf(block)), answer};
     met.answer.data = {};
 }
 
@@ -354,6 +371,7 @@ Engine::Alone Engine::readAlone(LbaSpan span, std::optional<ReadWay> way) {
     for (;;) {
         ReadAnswer answer;
         if (m_drive->reap({&answer, 1}, slice) > 0) {
+            m_status.waited = {};
             if (answer.judged.outcome == Outcome::barred) {
                 m_ended = Ended::barred;
                 return std::nullopt;

@@ -15,6 +15,7 @@
 #include "core/scan/stop_rules.h"
 
 #include <map>
+#include <set>
 
 namespace orbita {
 
@@ -39,6 +40,7 @@ private:
     // What comes before the first block: engine_begin.cpp
     void takeUp(const ScanRecord& earlier);
     void tellHowItIsReached();
+    void tellBerths();
     void measurePace();
     [[nodiscard]] std::vector<std::uint64_t> probeBlocks(std::uint64_t place, std::uint64_t of,
                                                          std::uint64_t reads) const;
@@ -98,6 +100,7 @@ private:
     void giveRecoveryBack();
     void nameLoad();
     bool foundElsewhere();
+    void renewAids(bool elsewhere);
     [[nodiscard]] Disturbance disturbanceOf(const ReadAnswer& answer);
     void askStored();
     [[nodiscard]] bool forgets() const {
@@ -119,6 +122,8 @@ private:
                     Standing standing = Standing::once);
     void watchForStall();
     void markStalled(std::uint64_t block, Nanoseconds latency);
+    void rememberStandstill(const LbaSpan& span, StandstillKind kind, bool again);
+    [[nodiscard]] std::uint32_t standstillsAt(const LbaSpan& span) const;
     void endNoAnswer(std::uint64_t block);
     void lookAgainLater(std::uint64_t block, LbaSpan span, Grade grade, Nanoseconds latency, bool disturbed);
     [[nodiscard]] double turnsLate(Nanoseconds latency) const;
@@ -152,6 +157,7 @@ private:
     bool pushOutCache(const SecondLook& look);
 
     // What is told: engine_telling.cpp
+    void show(std::uint64_t block, Cell cell, Nanoseconds latency);
     void note(TapeEntry entry);
     void publish(ScanPhase phase);
     [[nodiscard]] std::optional<Nanoseconds> timeLeft() const;
@@ -179,11 +185,14 @@ private:
     ScanAids m_aids;
     Nanoseconds m_temperatureDue{};
     Nanoseconds m_vitalsDue{};
-    std::optional<std::uint64_t> m_damningAtFirst;
-    std::uint64_t m_damningSince = 0;
+    std::uint64_t m_damning = 0;
     std::optional<bool> m_recoveryLimited; // absent: not tried
     bool m_recoveryRefused = false;
     Nanoseconds m_shortened{}; // how long the drive has been told to try; 0: as long as it likes
+    std::vector<Standstill> m_standstills;
+    // Blocks that an earlier part of the scan found stalled and could not vouch for: counted as such until
+    // they are read.
+    std::set<std::uint64_t> m_stalledBefore;
     std::map<std::uint64_t, MetBefore> m_met;     // by block
     std::map<std::uint64_t, ReadAnswer> m_putOff; // what the blocks that failed as a whole were answered with
     bool m_savingHalted = false;
@@ -220,6 +229,8 @@ private:
     std::size_t m_window;
     std::vector<ReadRequest> m_requests;
     std::vector<ReadAnswer> m_answers;
+    std::vector<AnswerSeen> m_seen; // since the feed was last told
+    Nanoseconds m_latest{};         // what the last of them took
     std::optional<Trouble> m_trouble;
     Nanoseconds m_atDriveSince{}; // when the command now at the drive was sent, as far as can be known
     bool m_stallTold = false;

@@ -72,7 +72,7 @@ bool Engine::lookAt(const SecondLook& look, bool atEnd) {
     int measured = 0;
     for (int attempt = 0; attempt < mostAttempts; ++attempt) {
         // The way there is ours, and no part of what the block takes.
-        if (look.grade != Grade::unreadable && m_drive->identity().rotating != false && look.block > 0 &&
+        if (look.grade != Grade::unreadable && m_drive->identity().rotating != false &&
             !readAlone(runUpTo(look.block), way))
             return true;
         const Alone answer = readAlone(look.span, way);

@@ -134,16 +134,46 @@ Disturbance Engine::disturbanceOf(const ReadAnswer& answer) {
 bool Engine::foundElsewhere() {
     if (!m_aids.finder || m_ended != Ended::running)
         return false;
-    auto drive = m_aids.finder(m_stop);
-    if (!drive)
+    FoundDrive found = m_aids.finder(m_stop);
+    if (!found.drive)
         return false;
-    drive->link().handOverReads(m_grid.blockSectors * drive->identity().logicalBytes);
-    m_window = std::min(m_window, drive->link().queueLimit());
+    found.drive->link().handOverReads(m_handsOver ? m_grid.blockSectors * found.drive->identity().logicalBytes
+                                                  : 0);
+    if (m_status.depth > 1 && !found.drive->link().setDepth(m_status.depth)) {
+        m_status.depth = 1;
+        note({.kind = TapeKind::atOnce, .count = 1});
+    }
+    m_window = std::min(m_window, found.drive->link().queueLimit());
     m_drive->link().abandon();
-    m_found = std::move(drive);
+    m_found = std::move(found.drive);
     m_drive = m_found.get();
+    m_aids.anew = std::move(found.anew);
     note({.kind = TapeKind::elsewhere});
     return true;
+}
+
+// What was asked over links and nodes that are gone is asked over new ones; the rules that live by it go on.
+void Engine::renewAids(bool elsewhere) {
+    if (!m_aids.anew)
+        return;
+    ScanAids anew = m_aids.anew();
+    m_aids.thermometer = std::move(anew.thermometer);
+    m_aids.damning = std::move(anew.damning);
+    m_aids.finder = std::move(anew.finder);
+    m_aids.present = std::move(anew.present);
+    m_aids.whoElse = std::move(anew.whoElse);
+    m_aids.serialNow = std::move(anew.serialNow);
+    // Whoever has changed a setting puts it back, as long as the drive is where it was; elsewhere, what is
+    // owed stands in a file.
+    if (elsewhere)
+        m_aids.recovery = std::move(anew.recovery);
+    m_recoveryRefused = false;
+    if (m_aids.sharingHub)
+        --*m_aids.sharingHub;
+    m_aids.sharingHub = std::move(anew.sharingHub);
+    if (m_aids.sharingHub)
+        ++*m_aids.sharingHub;
+    m_temperatureDue = m_vitalsDue = {};
 }
 
 // What was never written, or given back, is answered without the medium. The drive's own word decides;
@@ -175,7 +205,7 @@ bool Engine::takeNothing(std::uint64_t block, const ReadAnswer& answer) {
 }
 
 void Engine::settleNothing(std::uint64_t block, Nanoseconds latency) {
-    m_plate->set(block, {Grade::none, Standing::once, encodeLatency(latency)});
+    show(block, {Grade::none, Standing::once, encodeLatency(latency)}, latency);
     if (++m_status.totals.notStored == 1)
         note({.kind = TapeKind::notStored,
               .span = m_grid.spanOf(block),
@@ -194,10 +224,14 @@ void Engine::askStored() {
 void Engine::sampleUnit() {
     const bool several = m_plan.asked.depth > 1;
     if ((m_drive->identity().rotating != false && !several) || !m_plan.asked.measurePaceFirst ||
-        !m_grader.holding() || m_askedFor.count() < unitSamples * 4)
+        !m_grader.holding())
+        return;
+    // No more than a quarter of it: in less, too much would be read twice.
+    const std::uint64_t samples = std::min(unitSamples, m_askedFor.count() / 4);
+    if (samples < leastUnitSamples)
         return;
     std::vector<Nanoseconds> latencies;
-    for (const std::uint64_t n : drawSamples(m_askedFor.count(), unitSamples, m_plan.asked.seed)) {
+    for (const std::uint64_t n : drawSamples(m_askedFor.count(), samples, m_plan.asked.seed)) {
         if (m_ended != Ended::running || m_stop.stop_requested())
             return;
         const LbaSpan span = m_grid.spanOf(m_askedFor.at(n));

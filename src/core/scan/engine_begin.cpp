@@ -58,6 +58,8 @@ void Engine::takeUp(const ScanRecord& earlier) {
                 known[block] = true;
                 m_status.totals.notStored += cell.notStored() ? 1 : 0;
                 m_plate->set(block, cell);
+                if (cell.latency != 0 && decodeLatency(cell.latency) > m_status.slowest.latency)
+                    m_status.slowest = {m_grid.spanOf(block).first, decodeLatency(cell.latency)};
                 done.add(m_grid.spanOf(block));
                 if (cell.standing == Standing::disturbed)
                     ++m_status.totals.disturbed;
@@ -69,17 +71,34 @@ void Engine::takeUp(const ScanRecord& earlier) {
                 if (!known[block])
                     failed.push_back(block);
     }
+    // What was never answered is a finding until it is read, and one of its past even then.
+    std::vector<LedgerEntry> ledger;
+    for (const LedgerEntry& entry : earlier.ledger) {
+        const LbaSpan inGrid = intersection(entry.span, m_grid.span);
+        if (entry.grade != Grade::stalled || inGrid.empty() || done.contains(entry.span))
+            continue;
+        for (std::uint64_t block = m_grid.blockAt(inGrid.first); block <= m_grid.blockAt(inGrid.last());
+             ++block) {
+            const LbaSpan span = m_grid.spanOf(block);
+            if (done.contains(span))
+                continue;
+            m_stalledBefore.insert(block);
+            m_met[block] = {span,
+                            {.tag = block, .judged = {Outcome::answered, {}}, .latency = entry.latency}};
+            m_plate->set(block, {Grade::stalled, entry.standing, encodeLatency(entry.latency)});
+            ledger.push_back({span, Grade::stalled, entry.standing, entry.latency, true});
+        }
+    }
     m_plate->settle(0, m_blocks);
     m_status.totals.blocks = m_plate->countGrades(0, m_blocks);
     m_status.totals.blocks[static_cast<std::size_t>(Grade::none)] = 0;
-    m_stalls = m_status.totals.of(Grade::stalled);
+    m_stalls = m_status.totals.of(Grade::stalled) - m_stalledBefore.size();
     m_status.totals.linkFaults = earlier.status.totals.linkFaults;
     m_status.hottest = earlier.status.hottest;
     m_status.lateness = earlier.status.lateness;
     m_before = earlier.status.elapsed;
     if (earlier.status.baseline.count() > 0 && earlier.status.unit.count() > 0)
         m_grader.takeUp(earlier.status.baseline, earlier.status.unit);
-    std::vector<LedgerEntry> ledger;
     for (const LedgerEntry& entry : earlier.ledger) {
         if (!done.contains(entry.span))
             continue;
@@ -105,7 +124,11 @@ void Engine::takeUp(const ScanRecord& earlier) {
         m_plate->set(block, earlier.plate->at(block));
     m_failedBlocks = failed.size();
     m_plate->settle(0, m_blocks);
-    m_route = makeRoute(m_plan, blocksToVisit(m_grid, m_plan.asked.parts, done), failed);
+    for (const Standstill& standstill : earlier.standstills)
+        if (std::none_of(m_standstills.begin(), m_standstills.end(),
+                         [&](const Standstill& known) { return known.span.overlaps(standstill.span); }))
+            addStandstill(m_standstills, standstill, true);
+    m_route = makeRoute(m_plan, blocksToVisit(m_grid, m_plan.asked.parts, done), failed, m_standstills);
     m_blocksDone = m_status.blocksPlanned - std::min(m_status.blocksPlanned, m_route->blocksLeft());
     m_blocksBefore = m_blocksDone;
 }
@@ -126,6 +149,14 @@ void Engine::tellHowItIsReached() {
         note({.kind = TapeKind::kernelSplits, .count = limits.maxSectorsPerCommand});
     if (m_plan.asked.inUse)
         note({.kind = TapeKind::inUse});
+}
+
+void Engine::tellBerths() {
+    for (const Berth& berth : berthsOf(m_plan, m_standstills))
+        if (berth.notAsked())
+            note({.kind = TapeKind::notAsked, .span = berth.place.span, .count = berth.place.times});
+        else if (!m_feed.isCovered(berth.around))
+            note({.kind = TapeKind::keptForLast, .span = berth.place.span, .count = berth.width.value});
 }
 
 // The blocks of one probe, in the order and manner in which the scan will read such: the first only brings

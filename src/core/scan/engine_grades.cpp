@@ -2,6 +2,8 @@
 // What a block has come to.
 #include "core/scan/engine.h"
 
+#include "core/image/image_writer.h"
+
 #include <cmath>
 
 namespace orbita {
@@ -56,7 +58,7 @@ void Engine::gradeGood(std::uint64_t block, Nanoseconds latency, Disturbance dis
     const Grader::Graded graded = alone ? m_grader.grade(latency, course) : m_grader.judge(latency, course);
     const bool disturbed = !alone && graded.grade >= Grade::late;
     const Standing standing = disturbed ? Standing::disturbed : Standing::once;
-    m_plate->set(block, {graded.grade, standing, encodeLatency(latency)});
+    show(block, {graded.grade, standing, encodeLatency(latency)}, latency);
     ++m_status.totals.blocks[static_cast<std::size_t>(graded.grade)];
     if (disturbed) {
         m_observedClean = false;
@@ -131,6 +133,7 @@ void Engine::watchForStall() {
 void Engine::markStalled(std::uint64_t block, Nanoseconds latency) {
     m_stallTold = true;
     ++m_stalls;
+    rememberStandstill(m_grid.spanOf(block), StandstillKind::stalled, true);
     m_plate->set(block, {Grade::stalled, Standing::once, encodeLatency(latency)});
     m_plate->settle(block, 1);
     note({.kind = TapeKind::stalled,
@@ -139,10 +142,30 @@ void Engine::markStalled(std::uint64_t block, Nanoseconds latency) {
           .latency = latency});
 }
 
+// At once in the record and in the map of the image: whatever becomes of this scan, the next comes there
+// last.
+void Engine::rememberStandstill(const LbaSpan& span, StandstillKind kind, bool again) {
+    const Standstill now = addStandstill(m_standstills, {span, kind}, again);
+    m_feed.tellStandstills(m_standstills);
+    if (m_aids.image)
+        m_aids.image->tell(now);
+}
+
+std::uint32_t Engine::standstillsAt(const LbaSpan& span) const {
+    std::uint32_t times = 0;
+    for (const Standstill& standstill : m_standstills)
+        if (standstill.span.overlaps(span))
+            times = std::max(times, standstill.times);
+    return times;
+}
+
 void Engine::endNoAnswer(std::uint64_t block) {
     const Nanoseconds waited = m_clock.now() - m_atDriveSince;
     m_drive->link().abandon();
     m_ended = Ended::noAnswer;
+    rememberStandstill(m_grid.spanOf(block),
+                       waited >= m_plan.asked.giveUp ? StandstillKind::froze : StandstillKind::stalled,
+                       !m_stallTold);
     if (m_again && m_plate->at(block).grade > Grade::steady) // it has its grade already
         return;
     const LbaSpan span = m_grid.spanOf(block);
@@ -152,8 +175,9 @@ void Engine::endNoAnswer(std::uint64_t block) {
         --(before.notStored() ? m_status.totals.notStored
                               : m_status.totals.blocks[static_cast<std::size_t>(before.grade)]);
     }
-    m_feed.addDefect({span, Grade::stalled, Standing::once, waited, true});
-    settleCell(block, Grade::stalled, waited);
+    const Standing standing = standstillsAt(span) > 1 ? Standing::confirmed : Standing::once;
+    m_feed.addDefect({span, Grade::stalled, standing, waited, true});
+    settleCell(block, Grade::stalled, waited, standing);
 }
 
 void Engine::endNoAnswerAt(LbaSpan span) {
@@ -163,6 +187,7 @@ void Engine::endNoAnswerAt(LbaSpan span) {
     }
     m_drive->link().abandon();
     m_ended = Ended::noAnswer;
+    rememberStandstill(span, StandstillKind::froze, true);
     note({.kind = TapeKind::stalled,
           .span = span,
           .grade = Grade::stalled,
@@ -171,7 +196,9 @@ void Engine::endNoAnswerAt(LbaSpan span) {
 
 void Engine::settleCell(std::uint64_t block, Grade grade, Nanoseconds latency, Standing standing) {
     m_met.erase(block);
-    m_plate->set(block, {grade, standing, encodeLatency(latency)});
+    if (!m_stalledBefore.empty() && m_stalledBefore.erase(block) > 0)
+        --m_status.totals.blocks[static_cast<std::size_t>(Grade::stalled)];
+    show(block, {grade, standing, encodeLatency(latency)}, latency);
     m_plate->settle(block, 1);
     ++m_status.totals.blocks[static_cast<std::size_t>(grade)];
     m_observedClean = false;

@@ -33,7 +33,7 @@ void Engine::askTemperatureIfDue() {
     bringHeadBack();
 }
 
-// What the drive says of itself may have become damning while it is read.
+// What the drive says of itself may be damning from the beginning, or become so while it is read.
 void Engine::askVitalsIfDue() {
     if (!m_aids.damning || m_trouble || m_clock.now() < m_vitalsDue || !m_rules.has(RuleKind::damning) ||
         !drain())
@@ -44,26 +44,26 @@ void Engine::askVitalsIfDue() {
         m_aids.damning = {};
         return;
     }
-    if (!m_damningAtFirst)
-        m_damningAtFirst = damning;
-    m_damningSince = *damning - std::min(*damning, *m_damningAtFirst);
+    m_damning = *damning;
     bringHeadBack();
 }
 
 void Engine::coolDown(const StopRule& rule) {
     note({.kind = TapeKind::cooling, .count = static_cast<std::uint64_t>(*m_status.temperature)});
-    const Nanoseconds from = m_clock.now();
-    do {
+    bool cooler = false;
+    while (!cooler) {
         publish(ScanPhase::cooling);
-        if (!sleep(coolingInterval))
-            break;
-        const auto degrees = m_aids.thermometer(m_stop);
+        const Nanoseconds from = m_clock.now();
+        const bool waited = sleep(coolingInterval);
+        const auto degrees = waited ? m_aids.thermometer(m_stop) : std::nullopt;
+        m_pausedFor += m_clock.now() - from;
         if (!degrees)
             break;
         m_status.temperature = degrees;
-    } while (*m_status.temperature > static_cast<int>(rule.value) - coolerBy);
-    m_pausedFor += m_clock.now() - from;
-    note({.kind = TapeKind::cooled, .count = static_cast<std::uint64_t>(*m_status.temperature)});
+        cooler = *degrees <= static_cast<int>(rule.value) - coolerBy;
+    }
+    if (cooler)
+        note({.kind = TapeKind::cooled, .count = static_cast<std::uint64_t>(*m_status.temperature)});
     publish(ScanPhase::reading);
 }
 
@@ -95,7 +95,7 @@ void Engine::heedRules() {
         m_facts = factsOf(m_feed.ledger(), m_drive->identity().logicalBytes);
     }
     m_facts.values[RuleKind::stalls] = m_stalls;
-    m_facts.values[RuleKind::damning] = m_damningSince;
+    m_facts.values[RuleKind::damning] = m_damning;
     m_facts.values[RuleKind::minutes] =
         static_cast<std::uint64_t>(std::chrono::duration_cast<std::chrono::minutes>(elapsed()).count());
     const auto rule = m_rules.reached(m_facts);

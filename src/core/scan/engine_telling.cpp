@@ -18,6 +18,15 @@ void Engine::note(TapeEntry entry) {
     m_feed.append(entry);
 }
 
+// On the plate, and for those who watch the answers come.
+void Engine::show(std::uint64_t block, Cell cell, Nanoseconds latency) {
+    m_plate->set(block, cell);
+    m_seen.push_back({block, cell});
+    if (latency > m_status.slowest.latency)
+        m_status.slowest = {m_grid.spanOf(block).first, latency};
+    m_latest = latency;
+}
+
 Nanoseconds Engine::elapsed() const {
     return m_before + m_clock.now() - m_began - m_pausedFor;
 }
@@ -77,6 +86,11 @@ void Engine::publish(ScanPhase phase) {
     m_status.left = timeLeft();
     if (m_status.left && m_status.phase != ScanPhase::ended)
         m_status.expected = m_status.elapsed + *m_status.left;
+    if (!m_seen.empty()) {
+        m_status.latest = {m_grid.spanOf(m_seen.back().block).first, m_latest};
+        m_feed.tellAnswers(m_seen);
+        m_seen.clear();
+    }
     m_feed.publish(m_status);
 }
 

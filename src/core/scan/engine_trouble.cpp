@@ -147,7 +147,7 @@ void Engine::putOff(std::uint64_t block, const ReadAnswer& answer) {
     note({.kind = TapeKind::putOff, .span = span, .grade = Grade::unreadable, .latency = answer.latency});
     m_putOff[block] = answer;
     m_putOff[block].data = {};
-    m_plate->set(block, {Grade::unreadable, Standing::once, encodeLatency(answer.latency)});
+    show(block, {Grade::unreadable, Standing::once, encodeLatency(answer.latency)}, answer.latency);
     m_plate->settle(block, 1);
     ++m_failedBlocks;
     leaveStretch(block, answer.latency, true);
@@ -198,6 +198,8 @@ void Engine::resolveUnreadable(std::uint64_t block, const ReadAnswer& whole) {
     const LbaSpan span = m_grid.spanOf(block);
     const Judged& judged = whole.judged;
     publish(ScanPhase::splitting);
+    if (m_stalledBefore.contains(block)) // what is found now is exact
+        m_feed.removeDefects(span);
     // A sick drive is not asked twice at once: its bad sectors are measured again when all else is done.
     Splitter splitter(span, m_drive->identity().sectorsPerPhysical(), judged.firstBad, !carefully());
     const Nanoseconds began = m_clock.now();
@@ -440,6 +442,7 @@ void Engine::resolveLinkFault(std::uint64_t block) {
 // Everything fails at once: is there still a drive?
 void Engine::resolveGone(std::uint64_t block) {
     const LbaSpan span = m_grid.spanOf(block);
+    rememberStandstill(span, StandstillKind::dropped, !m_stallTold);
     // What was measured of this block while the drive was going does not count, nor errors without a cause
     // elsewhere.
     std::erase_if(m_met,
@@ -448,6 +451,11 @@ void Engine::resolveGone(std::uint64_t block) {
     m_looks.forget(span);
     m_feed.uncover(span);
     m_plate->set(block, {});
+    if (m_stalledBefore.contains(block)) { // what an earlier part of the scan found stays
+        const Nanoseconds latency = m_met.at(block).answer.latency;
+        m_feed.addDefect({span, Grade::stalled, Standing::once, latency, true});
+        m_plate->set(block, {Grade::stalled, Standing::once, encodeLatency(latency)});
+    }
     m_plate->settle(block, 1);
     note({.kind = TapeKind::withdrawn, .span = span});
     note({.kind = TapeKind::probing, .span = span});
@@ -460,7 +468,9 @@ void Engine::resolveGone(std::uint64_t block) {
             m_ended = Ended::stopped;
             return;
         }
-        if (goodBlockStillReads(block) || foundElsewhere()) {
+        const bool here = goodBlockStillReads(block);
+        if (here || foundElsewhere()) {
+            renewAids(!here);
             if (!stillTheSame()) {
                 if (m_ended == Ended::running)
                     m_ended = Ended::otherDrive;

@@ -147,6 +147,16 @@ void ScanFeed::tellKnown(const std::vector<KnownSectors>& known) {
     m_known = known;
 }
 
+void ScanFeed::tellStandstills(const std::vector<Standstill>& standstills) {
+    const std::scoped_lock lock(m_mutex);
+    m_standstills = standstills;
+}
+
+std::vector<Standstill> ScanFeed::standstills() const {
+    const std::scoped_lock lock(m_mutex);
+    return m_standstills;
+}
+
 std::vector<KnownSectors> ScanFeed::known() const {
     const std::scoped_lock lock(m_mutex);
     return m_known;

@@ -4,9 +4,11 @@
 #pragma once
 
 #include "core/base/span_set.h"
+#include "core/drive/standstill.h"
 #include "core/image/image_writer.h"
 #include "core/plate/lateness.h"
 #include "core/plate/ledger.h"
+#include "core/scan/answer_tail.h"
 #include "core/scan/plan.h"
 #include "core/scan/tape.h"
 
@@ -71,6 +73,13 @@ struct ScanStatus {
     Nanoseconds unit{};     // u
     Nanoseconds baseline{}; // what this drive does nearby; zero while unknown
     Nanoseconds waited{};   // in phase waiting: for how long
+    // Where and after how long: the latest block that was answered, and the slowest so far. Zero: none yet.
+    struct Answer {
+        Lba lba;
+        Nanoseconds latency{};
+    };
+    Answer latest;
+    Answer slowest;
     // Degrees Celsius, as the drive was asked between blocks; absent where it does not tell.
     std::optional<int> temperature;
     std::optional<int> hottest;
@@ -99,13 +108,18 @@ public:
     [[nodiscard]] SectorCount covered() const;
     void fail(Error error);
     void tellKnown(const std::vector<KnownSectors>& known);
+    void tellStandstills(const std::vector<Standstill>& standstills);
+
+    void tellAnswers(std::span<const AnswerSeen> answers) { m_answers.add(answers); }
 
     // Viewer side. Copies, each consistent in itself.
     [[nodiscard]] ScanStatus status() const;
     [[nodiscard]] std::vector<LedgerEntry> ledger() const;
     [[nodiscard]] std::vector<TapeEntry> tape(std::size_t from = 0) const;
+    [[nodiscard]] AnswerTail::News answersSince(std::uint64_t from) const { return m_answers.since(from); }
     [[nodiscard]] SpanSet coveredSpans() const;
     [[nodiscard]] std::vector<KnownSectors> known() const;
+    [[nodiscard]] std::vector<Standstill> standstills() const;
     // Null until the drive has been opened.
     [[nodiscard]] std::shared_ptr<const Plate> plate() const;
     [[nodiscard]] DriveIdentity identity() const;
@@ -124,9 +138,11 @@ private:
     Ledger m_ledger;
     std::vector<TapeEntry> m_tape;
     std::vector<KnownSectors> m_known;
+    std::vector<Standstill> m_standstills;
     SpanSet m_covered;
     std::uint64_t m_coveredSectors = 0;
     std::optional<Error> m_error;
+    AnswerTail m_answers; // has a lock of its own
 };
 
 } // namespace orbita

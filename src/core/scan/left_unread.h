@@ -11,6 +11,7 @@ enum class UnreadReason : std::uint8_t {
     nearDamage,  // put off, because what lies beside it failed; the scan ended before it was its turn
     failedWhole, // was tried and failed as a block; which of its sectors are readable was not found out
     noAnswer,    // the drive stopped answering there
+    berth,       // near where the drive came to a standstill; the scan ended before it was its turn
 };
 // The words of files and scripts: "not-reached", ...
 std::string_view unreadReasonName(UnreadReason reason);

@@ -51,6 +51,29 @@ std::optional<double> fraction(std::string_view text) {
     return value;
 }
 
+// As a person, or Orbita itself, writes a span: without blanks of any kind and the word LBA, a dash between
+// both ends for the two dots.
+std::string plainly(std::string_view text) {
+    std::string plain(text);
+    const auto replace = [&plain](std::string_view what, std::string_view by) {
+        for (std::size_t at = plain.find(what); at != std::string::npos; at = plain.find(what, at))
+            plain.replace(at, what.size(), by);
+    };
+    for (const std::string_view blank : {" ", "\t", "\u00a0", "\u2009", "\u202f", "LBA"})
+        replace(blank, "");
+    replace("\u2013", "..");
+    return plain;
+}
+
+bool endsWithAnyCase(std::string_view text, std::string_view end) {
+    return text.size() >= end.size() &&
+           std::equal(end.begin(), end.end(), text.end() - static_cast<std::ptrdiff_t>(end.size()),
+                      [](char a, char b) {
+                          return std::tolower(static_cast<unsigned char>(a)) ==
+                                 std::tolower(static_cast<unsigned char>(b));
+                      });
+}
+
 struct Scale {
     std::string_view unit;
     double bytes;
@@ -81,7 +104,7 @@ std::optional<Place> placeOf(std::string_view text, const DriveIdentity& identit
                                       : std::nullopt;
     }
     for (const Scale& scale : scales)
-        if (text.ends_with(scale.unit)) {
+        if (endsWithAnyCase(text, scale.unit)) {
             const auto amount = fraction(text.substr(0, text.size() - scale.unit.size()));
             return amount ? std::optional(Place{false, *amount * scale.bytes / identity.logicalBytes, 0})
                           : std::nullopt;
@@ -152,8 +175,8 @@ Result<StopRule> parseStopRule(std::string_view text) {
         return tl::unexpected(
             Error{Error::Kind::badCall, "reading the stop rule", '"' + std::string(text) + '"',
                   "it is not of the form KIND:NUMBER",
-                  "Kinds are unreadable, patches, growth, stalls, minutes and temperature, as in "
-                  "unreadable:50; \":ask\" behind it pauses instead of ending."});
+                  "Kinds are unreadable, patches, growth, stalls, minutes, temperature and damning, as in "
+                  "unreadable:50."});
     rule.kind = *kind;
     rule.value = value;
     return rule;
@@ -167,6 +190,8 @@ std::string stopRuleText(const StopRule& rule) {
 Result<SettledPlan> settlePlan(const ScanPlan& plan, const DriveIdentity& identity,
                                const DriveLimits& limits) {
     SettledPlan settled{plan, {plan.span.value_or(identity.whole()), plan.blockSectors}};
+    if (!plan.berth)
+        settled.asked.berth = SectorCount{berthBytes / identity.logicalBytes};
     const std::uint64_t capacity = identity.capacity.value;
     LbaSpan& span = settled.grid.span;
     if (span.empty())
@@ -243,13 +268,14 @@ Result<LbaSpan> parseSpan(std::string_view text, const DriveIdentity& identity) 
     const auto refuse = [&](std::string why) {
         return tl::unexpected(
             Error{Error::Kind::badCall, "reading the span", '"' + std::string(text) + '"', std::move(why),
-                  "Write FIRST..LAST as sectors (0..2047), bytes (500GB..1TB) or percent (40%..60%)."});
+                  "Write FIRST..LAST as sectors (0..2047), bytes (500GB..1TB; units are kB to TB and kiB to "
+                  "TiB) or percent (40%..60%), or one sector."});
     };
-    const auto dots = text.find("..");
-    if (dots == std::string_view::npos)
-        return refuse("it has no \"..\"");
-    const std::string_view from = text.substr(0, dots);
-    const std::string_view to = text.substr(dots + 2);
+    const std::string plain = plainly(text);
+    const auto dots = plain.find("..");
+    const bool single = dots == std::string::npos;
+    const std::string_view from = std::string_view(plain).substr(0, dots);
+    const std::string_view to = single ? from : std::string_view(plain).substr(dots + 2);
     if (from.empty() && to.empty())
         return refuse("it names neither end");
     const std::uint64_t capacity = identity.capacity.value;
@@ -257,6 +283,8 @@ Result<LbaSpan> parseSpan(std::string_view text, const DriveIdentity& identity) 
     const auto last = to.empty() ? Place{true, 0, capacity - 1} : placeOf(to, identity);
     if (!first || !last)
         return refuse("an end is neither a sector number, nor bytes with their unit, nor percent");
+    if (single && !first->isSector)
+        return refuse("it has no \"..\"");
     const auto beyond = [&](const Place& place) {
         return place.isSector ? place.sector >= capacity : place.sectors > static_cast<double>(capacity) + 1;
     };
@@ -272,15 +300,46 @@ Result<LbaSpan> parseSpan(std::string_view text, const DriveIdentity& identity) 
     return LbaSpan{{begin}, {end - begin}};
 }
 
+Result<LbaSpan> parseAround(std::string_view text, SectorCount margin, const DriveIdentity& identity) {
+    const auto colon = text.rfind(':');
+    if (colon != std::string_view::npos) {
+        const auto own = parseLength(text.substr(colon + 1), identity);
+        if (!own)
+            return tl::unexpected(own.error());
+        margin = *own;
+    }
+    return parseSpan(text.substr(0, colon), identity).map([&](const LbaSpan& span) {
+        return withMargin({span}, margin, identity).front();
+    });
+}
+
+Result<SectorCount> parseLength(std::string_view text, const DriveIdentity& identity) {
+    const std::string plain = plainly(text);
+    const auto length = plain.ends_with('%') ? std::nullopt : placeOf(plain, identity);
+    const double sectors = !length            ? -1
+                           : length->isSector ? static_cast<double>(length->sector)
+                                              : std::ceil(length->sectors);
+    if (sectors < 0 || sectors > static_cast<double>(identity.capacity.value))
+        return tl::unexpected(
+            Error{Error::Kind::badCall, "reading the length", '"' + std::string(text) + '"',
+                  sectors < 0 ? "it is neither a number of sectors nor bytes with their unit"
+                              : fmt::format("the drive has {} sectors", identity.capacity.value),
+                  "Write it as sectors (2048) or bytes (32MB, 64MiB; units are kB to TB and kiB to TiB)."});
+    return SectorCount{static_cast<std::uint64_t>(sectors)};
+}
+
 Result<std::vector<LbaSpan>> parseSpans(std::string_view text, const DriveIdentity& identity) {
-    std::string plain(text);
-    std::erase_if(plain, [](char c) { return c == ' ' || c == '\t'; });
     std::vector<LbaSpan> spans;
-    for (std::size_t at = 0; at <= plain.size();) {
-        const std::size_t comma = std::min(plain.find(',', at), plain.size());
-        const auto span = parseSpan(std::string_view(plain).substr(at, comma - at), identity);
-        if (!span)
-            return tl::unexpected(span.error());
+    for (std::size_t at = 0; at <= text.size();) {
+        const std::size_t comma = std::min(text.find(',', at), text.size());
+        const auto span = parseSpan(text.substr(at, comma - at), identity);
+        if (!span) {
+            Error error = span.error();
+            error.on = '"' + std::string(text) + '"';
+            if (plainly(text.substr(at, comma - at)).empty())
+                error.answer = "there is nothing on one side of a comma";
+            return tl::unexpected(std::move(error));
+        }
         spans.push_back(*span);
         at = comma + 1;
     }

@@ -37,7 +37,7 @@ enum class RuleKind : std::uint8_t {
     stalls,      // so many blocks that did not answer within the limit
     minutes,     // so long, pauses not counted
     temperature, // so many degrees Celsius: pauses until the drive is five degrees cooler
-    damning,     // so many readings of the drive's own that are damning and were not when the scan began
+    damning,     // so many readings of the drive's own that are damning, those from before the scan as well
 };
 enum class RuleAction : std::uint8_t {
     end,
@@ -75,6 +75,9 @@ struct ScanPlan {
     Nanoseconds giveUp = std::chrono::seconds{60}; // no answer for so long: the scan ends
     // careful: how long the drive may try to read a sector while there are easier ones; 0: as it likes.
     Nanoseconds recovery = std::chrono::seconds{1};
+    // Where the drive came to a standstill before, so many sectors on either side are read after all else;
+    // berthBytes of them where absent, 0: such places are read in their turn.
+    std::optional<SectorCount> berth;
     std::string saveTo; // the image file that what is read is saved in; empty: none
     std::vector<StopRule> rules;
     DataElsewhere data = DataElsewhere::notAsked;
@@ -85,6 +88,7 @@ struct ScanPlan {
 constexpr std::uint32_t leastBlockSectors = 8;
 constexpr std::uint32_t mostBlockBytes = 4U << 20U;
 constexpr std::uint32_t mostDepth = 64;
+constexpr std::uint64_t berthBytes = 32U << 20U;
 
 // "read", "verify", "fua".
 std::string_view readWayName(ReadWay way);
@@ -103,11 +107,17 @@ Result<SettledPlan> settlePlan(const ScanPlan& plan, const DriveIdentity& identi
 
 // "FIRST..LAST", both included: sector numbers ("2048..4095"), positions in bytes with a unit of kB to TB or
 // kiB to TiB ("500GB..1TB"), or percent of the drive ("40%..60%"); mixed as wanted, an end left out is the
-// drive's. Bytes and percent are widened to whole sectors. Errors: neither of these, reversed, beyond the
+// drive's. A number alone is that one sector. As Orbita itself prints them, they are taken, too ("LBA 2 048 –
+// 4 095"). Bytes and percent are widened to whole sectors. Errors: neither of these, reversed, beyond the
 // end.
 Result<LbaSpan> parseSpan(std::string_view text, const DriveIdentity& identity);
 // Several, with commas between; spaces are let through.
 Result<std::vector<LbaSpan>> parseSpans(std::string_view text, const DriveIdentity& identity);
+// A length: sectors ("2048"), or bytes with a unit ("32MB", "64 MiB"), widened to whole sectors. Errors:
+// neither, or longer than the drive.
+Result<SectorCount> parseLength(std::string_view text, const DriveIdentity& identity);
+// "LBA", or a span, and so much on either side of it that lies on the drive: "LBA:MARGIN", or `margin`.
+Result<LbaSpan> parseAround(std::string_view text, SectorCount margin, const DriveIdentity& identity);
 // Makes `spans` what the plan visits: one as its span, several as parts of the span from the first to the
 // last. None: the whole drive.
 void planSpans(ScanPlan& plan, const std::vector<LbaSpan>& spans);

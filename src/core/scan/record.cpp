@@ -18,6 +18,7 @@ ScanRecord recordOf(const ScanFeed& feed, std::int64_t startedAt, const GradeLim
     record.ledger = feed.ledger();
     record.tape = feed.tape();
     record.known = feed.known();
+    record.standstills = feed.standstills();
     record.plate = feed.plate();
     return record;
 }

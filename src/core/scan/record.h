@@ -19,7 +19,8 @@ struct ScanRecord {
     std::vector<LbaSpan> covered;
     std::vector<LedgerEntry> ledger;
     std::vector<TapeEntry> tape;
-    std::vector<KnownSectors> known;    // by which the drive is told again, before the scan goes on
+    std::vector<KnownSectors> known; // by which the drive is told again, before the scan goes on
+    std::vector<Standstill> standstills;
     std::shared_ptr<const Plate> plate; // null where the drive was never opened
 
     [[nodiscard]] bool wholeSpanCovered() const { return status.totals.covered == plan.grid.span.count; }

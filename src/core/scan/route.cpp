@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/scan/route.h"
 
+#include "core/scan/berth.h"
 #include "core/scan/careful_route.h"
 #include "core/scan/sampling.h"
 
@@ -53,28 +54,6 @@ std::vector<Stretch> backwardThrough(const BlockRuns& runs) {
     return stretches;
 }
 
-// Blocks of `runs` that lie in `wanted`, or that do not.
-BlockRuns cut(const BlockRuns& runs, const BlockRuns& wanted, bool inside) {
-    BlockRuns kept;
-    for (const auto& [first, end] : runs) {
-        std::uint64_t at = first;
-        for (const auto& [from, to] : wanted) {
-            const std::uint64_t a = std::max(at, from);
-            const std::uint64_t b = std::min(end, to);
-            if (a >= b)
-                continue;
-            if (inside)
-                kept.emplace_back(a, b);
-            else if (at < a)
-                kept.emplace_back(at, a);
-            at = b;
-        }
-        if (!inside && at < end)
-            kept.emplace_back(at, end);
-    }
-    return kept;
-}
-
 std::vector<Stretch> suspectsFirst(const SettledPlan& plan, const BlockRuns& runs) {
     std::vector<LbaSpan> suspects;
     for (const LbaSpan& suspect : plan.asked.suspects)
@@ -83,8 +62,8 @@ std::vector<Stretch> suspectsFirst(const SettledPlan& plan, const BlockRuns& run
     if (suspects.empty())
         return forwardThrough(runs);
     const BlockRuns wanted = blocksToVisit(plan.grid, suspects, {});
-    std::vector<Stretch> stretches = forwardThrough(cut(runs, wanted, true));
-    const std::vector<Stretch> others = forwardThrough(cut(runs, wanted, false));
+    std::vector<Stretch> stretches = forwardThrough(inside(runs, wanted));
+    const std::vector<Stretch> others = forwardThrough(outside(runs, wanted));
     stretches.insert(stretches.end(), others.begin(), others.end());
     return stretches;
 }
@@ -122,53 +101,24 @@ std::uint64_t sweepDistance(const SettledPlan& plan) {
         1, static_cast<std::uint64_t>(std::llround(static_cast<double>(plan.grid.blocks()) * share)));
 }
 
-BlockRuns blocksToVisit(const BlockGrid& grid, const std::vector<LbaSpan>& parts, const SpanSet& done) {
-    // As sectors first: what is asked for, less what is known.
-    SpanSet wanted;
-    if (parts.empty())
-        wanted.add(grid.span);
-    for (const LbaSpan& part : parts)
-        wanted.add(intersection(part, grid.span));
-    BlockRuns runs;
-    const auto append = [&](std::uint64_t first, std::uint64_t end) {
-        if (!runs.empty() && first <= runs.back().second)
-            runs.back().second = std::max(runs.back().second, end);
-        else
-            runs.emplace_back(first, end);
-    };
-    // `done` holds whole blocks but where a scan was cut short inside one, which is then visited again.
-    const std::vector<LbaSpan>& known = done.spans();
-    for (const LbaSpan& span : wanted.spans()) {
-        std::uint64_t at = grid.blockAt(span.first);
-        const std::uint64_t end = grid.blockAt(span.last()) + 1;
-        for (const LbaSpan& had : known) {
-            if (had.end() <= grid.spanOf(at).first || !intersection(had, grid.span).count.value)
-                continue;
-            const std::uint64_t from =
-                had.first <= grid.span.first
-                    ? 0
-                    : (had.first.value - grid.span.first.value + grid.blockSectors - 1) / grid.blockSectors;
-            const std::uint64_t to = had.end() >= grid.span.end()
-                                         ? grid.blocks()
-                                         : (had.end().value - grid.span.first.value) / grid.blockSectors;
-            if (from >= end)
-                break;
-            if (to <= from || to <= at)
-                continue;
-            if (at < from)
-                append(at, std::min(from, end));
-            at = std::max(at, to);
-            if (at >= end)
-                break;
-        }
-        if (at < end)
-            append(at, end);
-    }
-    return runs;
-}
-
 std::unique_ptr<Route> makeRoute(const SettledPlan& plan, const BlockRuns& toVisit,
-                                 const std::vector<std::uint64_t>& failed) {
+                                 const std::vector<std::uint64_t>& failed,
+                                 const std::vector<Standstill>& standstills) {
+    if (const std::vector<Berth> berths = berthsOf(plan, standstills); !berths.empty()) {
+        const BlockRuns clear = clearOf(plan.grid, toVisit, berths);
+        const BlockRuns within = outside(toVisit, clear);
+        if (plan.asked.order == ScanOrder::sample) {
+            std::vector<Stretch> samples = samplesOf(plan, clear);
+            const std::vector<Stretch> last = samplesOf(plan, within);
+            samples.insert(samples.end(), last.begin(), last.end());
+            return std::make_unique<ListRoute>(std::move(samples), false);
+        }
+        std::vector<std::uint64_t> failedClear;
+        std::vector<std::uint64_t> failedWithin;
+        for (const std::uint64_t block : failed)
+            (inside(within, {{block, block + 1}}).empty() ? failedClear : failedWithin).push_back(block);
+        return berthRoute(plan.grid, makeRoute(plan, clear, failedClear), within, failedWithin, berths);
+    }
     switch (plan.asked.order) {
     case ScanOrder::forward:
         return std::make_unique<ListRoute>(forwardThrough(toVisit), true);

@@ -3,7 +3,8 @@
 // of it.
 #pragma once
 
-#include "core/base/span_set.h"
+#include "core/drive/standstill.h"
+#include "core/scan/block_runs.h"
 #include "core/scan/plan.h"
 
 #include <memory>
@@ -60,17 +61,13 @@ public:
     [[nodiscard]] virtual bool sequential() const = 0;
 };
 
-// Runs of blocks, ascending and apart.
-using BlockRuns = std::vector<std::pair<std::uint64_t, std::uint64_t>>; // first, end
-
-// The blocks of `grid` that touch one of `parts` (empty: all) and are not wholly inside `done`.
-BlockRuns blocksToVisit(const BlockGrid& grid, const std::vector<LbaSpan>& parts, const SpanSet& done);
-
 // sweep: how many blocks away every other one is read, at most.
 std::uint64_t sweepDistance(const SettledPlan& plan);
 
-// For every order. `failed`: blocks, of those to visit, that are known to fail as a whole.
+// For every order. `failed`: blocks, of those to visit, that are known to fail as a whole. Where the drive
+// came to a standstill before is left until everything else is read (berth.h).
 std::unique_ptr<Route> makeRoute(const SettledPlan& plan, const BlockRuns& toVisit,
-                                 const std::vector<std::uint64_t>& failed = {});
+                                 const std::vector<std::uint64_t>& failed = {},
+                                 const std::vector<Standstill>& standstills = {});
 
 } // namespace orbita

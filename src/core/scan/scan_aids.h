@@ -29,8 +29,18 @@ using Thermometer = std::function<std::optional<int>(const std::stop_token&)>;
 // are not to be had. Asked as the temperature is, and seldom.
 using DamningReadings = std::function<std::optional<std::uint64_t>(const std::stop_token&)>;
 
+struct ScanAids;
+// What asks the drive, made anew: one that came back has other nodes, and old links to it are dead.
+using AidsAnew = std::function<ScanAids()>;
+
 // The same drive under another name, opened, once it has gone from where it was; null while it is nowhere.
-using DriveFinder = std::function<std::unique_ptr<Drive>(const std::stop_token&)>;
+struct FoundDrive {
+    FoundDrive(std::unique_ptr<Drive> found = {}, AidsAnew aids = {})
+        : drive(std::move(found)), anew(std::move(aids)) {}
+    std::unique_ptr<Drive> drive;
+    AidsAnew anew;
+};
+using DriveFinder = std::function<FoundDrive(const std::stop_token&)>;
 
 // Whether the system still has the drive, and a size for it.
 using StillThere = std::function<bool()>;
@@ -90,6 +100,7 @@ struct ScanAids {
     Thermometer thermometer{};
     DamningReadings damning{};
     DriveFinder finder{};
+    AidsAnew anew{}; // for when it has come back where it was
     StillThere present{};
     LoadFinder whoElse{};
     StoredWord stored{};

@@ -59,7 +59,10 @@ enum class TapeKind : std::uint8_t {
     mediumChanged,    // the drive says that another may have been put in; it is asked and compared
     nothingToCompare, // nothing that was asked for can be read: span; errors without a cause are taken at
                       // their word
-    atOnce, // count: commands at the drive at once from here on; 1: more were asked for, to no avail
+    atOnce,      // count: commands at the drive at once from here on; 1: more were asked for, to no avail
+    keptForLast, // the drive came to a standstill there before: span; count: sectors on either side that are
+                 // read last, too
+    notAsked,    // it did so count times: the span is not asked again
 };
 
 enum class Ended : std::uint8_t {

@@ -106,7 +106,8 @@ ScanAids aidsFor(const Target& target, const std::string& owedFolder) {
     ScanAids aids;
     aids.thermometer = thermometerOf(target);
     aids.damning = damningReadingsOf(target);
-    aids.finder = finderOf(target);
+    aids.anew = [target, owedFolder] { return aidsFor(target, owedFolder); };
+    aids.finder = finderOf(target, [owedFolder](const Target& found) { return aidsFor(found, owedFolder); });
     aids.present = presenceOf(target);
     aids.whoElse = loadFinderOf(target);
     aids.stored = storedWordOf(target);

@@ -3,10 +3,11 @@
 
 namespace orbita {
 
-DriveFinder finderOf(const Target& target, const SystemPaths& paths) {
+DriveFinder finderOf(const Target& target, std::function<ScanAids(const Target&)> aids,
+                     const SystemPaths& paths) {
     if (target.simulated() || target.partition || serialMeansNothing(target.identity.serial))
         return {};
-    return [target, paths](const std::stop_token& stop) -> std::unique_ptr<Drive> {
+    return [target, aids = std::move(aids), paths](const std::stop_token& stop) -> FoundDrive {
         const DriveIdentity& wanted = target.identity;
         std::optional<AttachedDrive> found;
         for (AttachedDrive& drive : listDrives(paths)) {
@@ -17,18 +18,20 @@ DriveFinder finderOf(const Target& target, const SystemPaths& paths) {
             if (is.path == wanted.path && drive.generation == target.generation)
                 continue;
             if (found)
-                return nullptr; // two that claim to be it
+                return {}; // two that claim to be it
             found = std::move(drive);
         }
         if (!found)
-            return nullptr;
+            return {};
         Target again = target;
         again.name = found->identity.path;
         again.take(*found);
         auto opened = openTarget(again, false, stop);
         const bool same = opened && (*opened)->identity().capacity == wanted.capacity &&
                           (*opened)->identity().logicalBytes == wanted.logicalBytes;
-        return same ? std::move(*opened) : nullptr;
+        if (!same)
+            return {};
+        return {std::move(*opened), aids ? [aids, again] { return aids(again); } : AidsAnew{}};
     };
 }
 

@@ -9,7 +9,9 @@ namespace orbita {
 
 // Looks, when asked, for the drive of `target` at another path, and opens it: the same model, serial number
 // and capacity, and no other that claims them too. Null for simulated drives, and for those whose serial
-// number means nothing: nothing tells them from the next one.
-DriveFinder finderOf(const Target& target, const SystemPaths& paths = {});
+// number means nothing: nothing tells them from the next one. `aids` makes what asks the drive that was
+// found.
+DriveFinder finderOf(const Target& target, std::function<ScanAids(const Target&)> aids = {},
+                     const SystemPaths& paths = {});
 
 } // namespace orbita

@@ -86,11 +86,23 @@ private slots:
         QCOMPARE(span("512kB..1.024MB"), (LbaSpan{{1000}, {1000}}));
         QCOMPARE(span("1MiB..2MiB"), (LbaSpan{{2048}, {2048}}));
         QCOMPARE(span("1000..1MiB"), (LbaSpan{{1000}, {1048}}));
+        // One sector; as Orbita prints places; units as people write them.
+        QCOMPARE(span("5"), (LbaSpan{{5}, {1}}));
+        QCOMPARE(span("LBA 2\u00a0048 \u2013 4\u202f095"), (LbaSpan{{2048}, {2048}}));
+        QCOMPARE(span("1 mib..2 MIB"), (LbaSpan{{2048}, {2048}}));
+        QCOMPARE(*parseLength("64KiB", d), SectorCount{128});
+        QCOMPARE(*parseLength("1 kB", d), SectorCount{2});
+        QCOMPARE(*parseLength("7", d), SectorCount{7});
+        for (const char* wrong : {"", "5%", "-1", "wide", "1TB", "100001"})
+            QVERIFY2(!parseLength(wrong, d).has_value(), wrong);
+        QCOMPARE(*parseAround("2048:1KiB", {9}, d), (LbaSpan{{2046}, {5}}));
+        QCOMPARE(*parseAround("3", {9}, d), (LbaSpan{{0}, {13}}));
+        QVERIFY(!parseAround("3:", {9}, d).has_value());
         // Bytes inside a sector take the whole sector.
         QCOMPARE(span("0.6kB..1.1kB"), (LbaSpan{{1}, {2}}));
-        for (const char* wrong : {"", "5", "..", "9..3", "a..b", "1...5", "-1..5", "0..18446744073709551615",
+        for (const char* wrong : {"", "..", "9..3", "a..b", "1...5", "-1..5", "0..18446744073709551615",
                                   "0..100000", "0..99999999999999999999", "60%..40%", "0%..101%", "1GB..2GB",
-                                  "1 MB..2 MB", "nan%..5%", "5XB..6XB"})
+                                  "40%", "5MB", "nan%..5%", "5XB..6XB"})
             QVERIFY2(!parseSpan(wrong, d).has_value(), wrong);
         QVERIFY(parseSpan("9..3", d).error().message().find("before its beginning") != std::string::npos);
         QVERIFY(parseSpan("0..100000", d).error().message().find("99999") != std::string::npos);

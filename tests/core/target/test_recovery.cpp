@@ -277,7 +277,7 @@ private slots:
         ScanPlan plan;
         plan.blockSectors = 8;
         plan.measurePaceFirst = false;
-        plan.rules = {{RuleKind::damning, 1, RuleAction::end}};
+        plan.rules = {{RuleKind::damning, 3, RuleAction::end}}; // those from before count, too
         sim::Scenario slow = smallScenario(8'000'000);
         slow.outerMbPerS = slow.innerMbPerS = 2; // half an hour
         const auto slowDrive = openSimulated(slow);
@@ -290,7 +290,7 @@ private slots:
         QCOMPARE(record.status.ended, Ended::stopRule);
         QCOMPARE(asked, 3);
         QVERIFY(std::any_of(record.tape.begin(), record.tape.end(), [](const TapeEntry& e) {
-            return e.kind == TapeKind::stopRule && e.rule == RuleKind::damning && e.count == 1;
+            return e.kind == TapeKind::stopRule && e.rule == RuleKind::damning && e.count == 3;
         }));
     }
     void drivesOnOneHubAreTold() {

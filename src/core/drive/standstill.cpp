@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/drive/standstill.h"
+
+#include "core/base/names.h"
+
+#include <algorithm>
+#include <array>
+
+namespace orbita {
+
+namespace {
+
+constexpr std::array<std::string_view, 3> kindNames = {"stalled", "dropped", "froze"};
+
+} // namespace
+
+std::string_view standstillName(StandstillKind kind) {
+    return kindNames[static_cast<std::size_t>(kind)];
+}
+
+std::optional<StandstillKind> standstillFromName(std::string_view name) {
+    return enumFromName<StandstillKind>(kindNames, name);
+}
+
+Standstill addStandstill(std::vector<Standstill>& list, const Standstill& now, bool again) {
+    const auto known = std::find_if(list.begin(), list.end(),
+                                    [&](const Standstill& one) { return one.span.overlaps(now.span); });
+    if (known != list.end()) {
+        known->span = intersection(known->span, now.span);
+        known->kind = std::max(known->kind, now.kind);
+        known->times += again ? now.times : 0;
+        return *known;
+    }
+    const auto at = std::find_if(list.begin(), list.end(),
+                                 [&](const Standstill& one) { return one.span.first > now.span.first; });
+    return *list.insert(at, now);
+}
+
+} // namespace orbita

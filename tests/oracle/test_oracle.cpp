@@ -1,0 +1,225 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Random drives, scanned by the program as a script would, and held against an account of each that was made
+// apart from it (drive_case.*). ORBITA_ORACLE_FIRST and ORBITA_ORACLE_DRIVES name other seeds, and more of
+// them.
+#include <QTemporaryDir>
+#include <QTest>
+
+#include "oracle/drive_case.h"
+#include "store/scan_file.h"
+#include "support/cli_runner.h"
+
+#include <cmath>
+#include <fstream>
+
+using namespace orbita;
+using oracle::Due;
+
+namespace {
+
+std::uint64_t fromEnvironment(const char* name, std::uint64_t otherwise) {
+    const QByteArray text = qgetenv(name);
+    return text.isEmpty() ? otherwise : text.toULongLong();
+}
+
+bool isDue(Due due, Grade grade) {
+    switch (due) {
+    case Due::steady:
+        return grade == Grade::steady;
+    case Due::late:
+        return grade == Grade::late;
+    case Due::laboured:
+        return grade == Grade::laboured;
+    case Due::straining:
+        return grade == Grade::straining;
+    case Due::stalled:
+        return grade == Grade::stalled;
+    case Due::unreadable:
+        return grade == Grade::unreadable;
+    case Due::anything:
+        return true;
+    }
+    return false;
+}
+
+// What is not as it must be, one after the other.
+class Complaints {
+public:
+    template <class... Args>
+    void add(const char* words, const Args&... args) {
+        if (m_list.size() < 6)
+            m_list << QString::asprintf(words, args...);
+    }
+    [[nodiscard]] QString text() const { return m_list.join(QStringLiteral("; ")); }
+
+private:
+    QStringList m_list;
+};
+
+unsigned long long n(std::uint64_t number) {
+    return number;
+}
+
+void checkLedger(const oracle::DriveCase& drive, const oracle::Truth& truth, const ScanRecord& record,
+                 Complaints& complaints) {
+    std::set<std::uint64_t> listed;
+    for (const LedgerEntry& entry : record.ledger) {
+        const bool firm = entry.standing == Standing::once || entry.standing == Standing::confirmed;
+        if (entry.grade != Grade::unreadable)
+            continue;
+        for (std::uint64_t lba = entry.span.first.value; lba < entry.span.end().value; ++lba) {
+            listed.insert(lba);
+            if (firm && !truth.bad.contains(lba))
+                complaints.add("sector %llu is accused", n(lba));
+            if (!firm && entry.exact && !truth.bad.contains(lba) && !truth.badOnce.contains(lba))
+                complaints.add("sector %llu is listed as having failed once", n(lba));
+        }
+    }
+    for (const std::uint64_t lba : truth.bad)
+        if (!listed.contains(lba) && record.plate->at(drive.blockOf(lba)).visited())
+            complaints.add("sector %llu is missing from the ledger", n(lba));
+}
+
+// In quiet, every block; under load, what is not said to be disturbed.
+void checkGrades(const oracle::DriveCase& drive, const oracle::Truth& truth, const ScanRecord& record,
+                 Complaints& complaints) {
+    std::uint64_t visited = 0;
+    for (std::uint64_t block = 0; block < drive.blocks(); ++block) {
+        const Cell cell = record.plate->at(block);
+        visited += cell.visited() ? 1 : 0;
+        if (!cell.visited()) {
+            if (drive.order != "sample")
+                complaints.add("block %llu was not visited", n(block));
+            continue;
+        }
+        if (cell.notStored() || cell.standing == Standing::disturbed ||
+            isDue(truth.blocks[block], cell.grade))
+            continue;
+        complaints.add("block %llu is %s, %s and should be %d", n(block), gradeName(cell.grade).data(),
+                       standingName(cell.standing).data(), static_cast<int>(truth.blocks[block]));
+    }
+    if (visited != record.status.blocksDone)
+        complaints.add("%llu blocks visited, %llu done", n(visited), n(record.status.blocksDone));
+}
+
+// Of a slow block: what its neighbours took, and the delay on top of it.
+void checkLatencies(const oracle::DriveCase& drive, const ScanRecord& record, Complaints& complaints) {
+    if (drive.order != "forward" &&
+        drive.order != "suspects-first") // others seek, and a seek takes what it takes
+        return;
+    for (const oracle::Flaw& flaw : drive.flaws) {
+        if (flaw.kind != "slow" || flaw.lba < drive.first || flaw.lba > drive.last)
+            continue;
+        const std::uint64_t block = drive.blockOf(flaw.lba);
+        std::vector<double> around;
+        for (std::uint64_t b = block - std::min<std::uint64_t>(block, 8);
+             b < std::min(block + 9, drive.blocks()); ++b)
+            if (const Cell cell = record.plate->at(b); cell.grade == Grade::steady)
+                around.push_back(toMilliseconds(decodeLatency(cell.latency)));
+        const Cell cell = record.plate->at(block);
+        if (around.size() < 6 || cell.standing == Standing::disturbed || cell.grade < Grade::laboured)
+            continue;
+        std::nth_element(around.begin(), around.begin() + static_cast<std::ptrdiff_t>(around.size() / 2),
+                         around.end());
+        const double usual = around[around.size() / 2];
+        const auto entry = std::find_if(record.ledger.begin(), record.ledger.end(),
+                                        [&](const LedgerEntry& e) { return e.span.contains(Lba{flaw.lba}); });
+        if (entry == record.ledger.end())
+            continue; // its grade is judged elsewhere
+        const double said = toMilliseconds(entry->latency);
+        const double off = std::abs(said - flaw.ms - usual);
+        // The neighbours' own spread, and the step in which the plate keeps them.
+        if (off > std::max(0.05, 0.01 * said) + 0.03 * usual)
+            complaints.add("block %llu: %.3f ms, and %.3f + %.3f were due", n(block), said, usual, flaw.ms);
+    }
+}
+
+void checkSums(const ScanRecord& record, Complaints& complaints) {
+    const auto onPlate = record.plate->countGrades(0, record.plate->blocks());
+    std::uint64_t sum = record.status.totals.notStored;
+    for (const Grade grade : allGrades) {
+        if (grade == Grade::none)
+            continue;
+        sum += record.status.totals.of(grade);
+        if (onPlate[static_cast<std::size_t>(grade)] != record.status.totals.of(grade))
+            complaints.add("%llu %s on the plate, %llu in the totals",
+                           n(onPlate[static_cast<std::size_t>(grade)]), gradeName(grade).data(),
+                           n(record.status.totals.of(grade)));
+    }
+    if (sum != record.status.blocksDone)
+        complaints.add("grades sum to %llu, done are %llu", n(sum), n(record.status.blocksDone));
+    std::uint64_t covered = 0;
+    for (const LbaSpan& span : record.covered)
+        covered += span.count.value;
+    if (covered != record.status.totals.covered.value)
+        complaints.add("covered %llu, said %llu", n(covered), n(record.status.totals.covered.value));
+}
+
+void checkStatus(const oracle::DriveCase& drive, const oracle::Truth& truth, const ScanRecord& record,
+                 int status, Complaints& complaints) {
+    bool certain = false; // something bad was visited that is bad always
+    bool perhaps = !truth.badOnce.empty();
+    for (std::uint64_t block = 0; block < drive.blocks(); ++block)
+        certain = certain || (record.plate->at(block).visited() && (truth.blocks[block] == Due::unreadable ||
+                                                                    truth.blocks[block] == Due::stalled));
+    if (status != (certain ? 1 : 0) && !(perhaps && !certain && status == 1))
+        complaints.add("it ended with %d", status);
+}
+
+} // namespace
+
+class TestOracle : public QObject {
+    Q_OBJECT
+    QTemporaryDir m_folder;
+
+private slots:
+    void initTestCase() {
+        QVERIFY(m_folder.isValid());
+        qputenv("XDG_DATA_HOME", m_folder.path().toUtf8());
+    }
+    void everyDriveIsToldTruly() {
+        const std::uint64_t first = fromEnvironment("ORBITA_ORACLE_FIRST", 1);
+        const std::uint64_t drives = fromEnvironment("ORBITA_ORACLE_DRIVES", 300);
+        QStringList wrong;
+        for (std::uint64_t seed = first; seed < first + drives; ++seed) {
+            const oracle::DriveCase drive = oracle::makeCase(seed);
+            const QString file = m_folder.filePath(QStringLiteral("drive.json"));
+            const QString out = m_folder.filePath(QStringLiteral("scan.json"));
+            QFile::remove(out);
+            std::ofstream(file.toStdString()) << drive.scenario().dump();
+            const test::Ran ran =
+                test::cli(QStringList{QStringLiteral("scan"), QStringLiteral("sim:") + file,
+                                      QStringLiteral("--json"), out, QStringLiteral("--anyway")} +
+                          drive.call());
+            Complaints complaints;
+            const auto record = loadScan(out.toStdString());
+            const oracle::Truth truth = truthOf(drive);
+            if (!record) {
+                complaints.add("no result: %s", qPrintable(ran.err));
+            } else if (drive.lies) {
+                if (ran.status != 3 || record->status.ended != Ended::verifyDoubted ||
+                    !record->ledger.empty())
+                    complaints.add("a verify that lies ended with %d", ran.status);
+            } else {
+                if (record->status.ended != Ended::complete)
+                    complaints.add("it ended: %s", endedName(record->status.ended).data());
+                checkLedger(drive, truth, *record, complaints);
+                checkGrades(drive, truth, *record, complaints);
+                checkLatencies(drive, *record, complaints);
+                checkSums(*record, complaints);
+                checkStatus(drive, truth, *record, ran.status, complaints);
+            }
+            if (!complaints.text().isEmpty())
+                wrong << QStringLiteral("drive %1 (%2, %3): %4")
+                             .arg(seed)
+                             .arg(QString::fromStdString(drive.front), drive.call().join(' '),
+                                  complaints.text());
+        }
+        QVERIFY2(wrong.isEmpty(),
+                 qPrintable(QStringLiteral("%1 of %2 are told wrongly:\n").arg(wrong.size()).arg(drives) +
+                            wrong.join('\n')));
+    }
+};
+
+QTEST_GUILESS_MAIN(TestOracle)
+#include "test_oracle.moc"
