@@ -181,25 +181,37 @@ DriveCase makeCase(std::uint64_t seed) {
 Truth truthOf(const DriveCase& drive) {
     Truth truth;
     truth.blocks.assign(drive.blocks(), Due::steady);
+    truth.orElse.assign(drive.blocks(), Due::steady);
+    const bool outOfStream = drive.rpm != 0 && (drive.order == "sweep" || drive.order == "backward");
+    const auto slowness = [](double turns) {
+        return turns < 2 ? Due::steady : turns < 8 ? Due::late : turns < 32 ? Due::laboured : Due::straining;
+    };
     const double u = unitMs(drive);
     const unsigned whole = drive.physical / drive.logical;
     for (const Flaw& flaw : drive.flaws) {
         Due due = Due::anything;
-        if (flaw.kind == "slow")
-            due = flaw.ms < 8 * u ? Due::late : flaw.ms < 32 * u ? Due::laboured : Due::straining;
+        Due orElse = Due::anything;
+        if (flaw.kind == "slow") {
+            due = orElse = slowness(flaw.ms / u);
+            for (const double off : {-1.0, 1.0})
+                if (outOfStream && slowness(flaw.ms / u + off) != due)
+                    orElse = slowness(flaw.ms / u + off);
+        }
         if (flaw.kind == "freeze")
-            due = Due::stalled;
+            due = orElse = Due::stalled;
         std::uint64_t from = flaw.lba;
         std::uint64_t to = flaw.lba + flaw.sectors; // not included
         if (flaw.kind == "unreadable") { // a bad physical sector takes all of its logical ones with it
             from = from / whole * whole;
             to = std::min(drive.sectors, (to + whole - 1) / whole * whole);
-            due = flaw.times == 0 ? Due::unreadable : Due::anything;
+            due = orElse = flaw.times == 0 ? Due::unreadable : Due::anything;
             for (std::uint64_t lba = std::max(from, drive.first); lba < to && lba <= drive.last; ++lba)
                 (flaw.times == 0 ? truth.bad : truth.badOnce).insert(lba);
         }
-        for (std::uint64_t lba = std::max(from, drive.first); lba < to && lba <= drive.last; ++lba)
+        for (std::uint64_t lba = std::max(from, drive.first); lba < to && lba <= drive.last; ++lba) {
             truth.blocks[drive.blockOf(lba)] = due;
+            truth.orElse[drive.blockOf(lba)] = orElse;
+        }
     }
     return truth;
 }

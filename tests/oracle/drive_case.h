@@ -55,6 +55,9 @@ enum class Due { steady, late, laboured, straining, stalled, unreadable, anythin
 
 struct Truth {
     std::vector<Due> blocks;
+    // Read out of the stream, a block waits for its own place in the turn: within one turn of a limit either
+    // grade will do. Otherwise as above.
+    std::vector<Due> orElse;
     std::set<std::uint64_t> bad;     // sectors that can never be read, inside what is asked for
     std::set<std::uint64_t> badOnce; // that fail a few times and then read
 };

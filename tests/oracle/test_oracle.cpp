@@ -93,7 +93,7 @@ void checkGrades(const oracle::DriveCase& drive, const oracle::Truth& truth, con
             continue;
         }
         if (cell.notStored() || cell.standing == Standing::disturbed ||
-            isDue(truth.blocks[block], cell.grade))
+            isDue(truth.blocks[block], cell.grade) || isDue(truth.orElse[block], cell.grade))
             continue;
         complaints.add("block %llu is %s, %s and should be %d", n(block), gradeName(cell.grade).data(),
                        standingName(cell.standing).data(), static_cast<int>(truth.blocks[block]));
@@ -111,6 +111,8 @@ void checkLatencies(const oracle::DriveCase& drive, const ScanRecord& record, Co
         if (flaw.kind != "slow" || flaw.lba < drive.first || flaw.lba > drive.last)
             continue;
         const std::uint64_t block = drive.blockOf(flaw.lba);
+        if (block == 0) // nothing before it may be read that would bring the head there
+            continue;
         std::vector<double> around;
         for (std::uint64_t b = block - std::min<std::uint64_t>(block, 8);
              b < std::min(block + 9, drive.blocks()); ++b)

@@ -132,7 +132,8 @@ void scans(Photographer& p, AppWindow& window) {
     p.click(QStringLiteral("No, only here"));
     p.readVitals();
     window.showStation(Station::scan);
-    p.take("scan-start");
+    p.take("scan-start"); // a plan is proposed, with its reason
+    QTest::keyClick(&window, Qt::Key_L, Qt::ControlModifier | Qt::ShiftModifier); // the plain one instead
 
     p.start("demo:tern10", QStringLiteral("Not known"));
     p.waitUntil([](const ScanStatus& s) {
@@ -142,6 +143,14 @@ void scans(Photographer& p, AppWindow& window) {
     p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
 
     p.start("demo:tern40", QStringLiteral("No"));
+    // Over a patch, held still, the latest late answer pointed at.
+    p.waitUntil([](const ScanStatus& s) { return s.totals.of(Grade::unreadable) > 3; });
+    QTest::qWait(400);
+    QTest::keyClick(&window, Qt::Key_3, Qt::ControlModifier);
+    QTest::keyClick(window.findChild<AnswerView*>(), Qt::Key_P);
+    p.take("scan-answers");
+    QTest::keyClick(window.findChild<AnswerView*>(), Qt::Key_Escape);
+    plate.setFocus();
     p.waitForShare(0.62);
     const std::vector<LedgerEntry> ledger = window.station().desk()->current()->record.ledger;
     const auto unreadable = std::find_if(ledger.begin(), ledger.end(),

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/scan/answer_view.h"
 
+#include "app/scan/trace_view.h"
 #include "app/theme/theme.h"
 #include "report/format.h"
 #include "report/words.h"
@@ -47,7 +48,7 @@ AnswerView::AnswerView(Lens& lens, QWidget* parent)
     yAxis2->setScaleType(QCPAxis::stLogarithmic);
     yAxis2->setTicker(m_marks);
     yAxis2->setSubTicks(false);
-    axisRect()->setMinimumMargins({8, 4, 8, 4});
+    axisRect()->setMinimumMargins({plotLeftMargin, 4, 12, 4});
     for (const auto& [ms, name] :
          {std::pair{0.1, tr("0.1 ms")}, std::pair{1.0, tr("1 ms")}, std::pair{10.0, tr("10 ms")},
           std::pair{100.0, tr("100 ms")}, std::pair{1e3, tr("1 s")}, std::pair{1e4, tr("10 s")}})

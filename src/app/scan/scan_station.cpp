@@ -223,14 +223,17 @@ QWidget* ScanStation::makeSide() {
 void ScanStation::setDesk(DriveDesk* desk) {
     if (m_desk != nullptr) {
         m_desk->disconnect(this);
-        m_desk->visit().disconnect(m_actions);
+        m_desk->visit().disconnect(this);
     }
     m_desk = desk;
     if (desk != nullptr) {
         connect(desk, &DriveDesk::scanChanged, this, &ScanStation::refreshNumbers);
         connect(desk, &DriveDesk::defectsChanged, this, &ScanStation::refreshDefects);
         connect(desk, &DriveDesk::stateChanged, this, &ScanStation::refreshState);
-        connect(&desk->visit(), &VisitDesk::changed, m_actions, &ActionBar::refresh); // what is proposed
+        connect(&desk->visit(), &VisitDesk::changed, this, [this] {
+            refreshNotice();
+            m_actions->refresh(); // what is proposed
+        });
     }
     refreshState();
     m_plate->setDesk(desk);

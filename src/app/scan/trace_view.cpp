@@ -16,6 +16,7 @@ namespace {
 
 constexpr double leastTurns = 0.1;
 constexpr double topTurns = 512;
+constexpr int leastHeightForAll = 170;
 
 // Positions on the drive, in the unit that suits the part in view.
 class PlaceTicker final : public QCPAxisTicker {
@@ -34,7 +35,8 @@ private:
 
 } // namespace
 
-TraceView::TraceView(Lens& lens, QWidget* parent) : QCustomPlot(parent), m_lens(lens) {
+TraceView::TraceView(Lens& lens, QWidget* parent)
+    : QCustomPlot(parent), m_lens(lens), m_marks(QSharedPointer<QCPAxisTickerText>::create()) {
     setObjectName(QStringLiteral("trace"));
     setAccessibleName(tr("Trace: pace and slowest answer by position"));
     setFocusPolicy(Qt::NoFocus);
@@ -48,7 +50,7 @@ TraceView::TraceView(Lens& lens, QWidget* parent) : QCustomPlot(parent), m_lens(
     m_margins = new QCPMarginGroup(this);
     for (QCPAxisRect* rect : {m_paceRect, m_lateRect}) {
         rect->setMarginGroup(QCP::msLeft | QCP::msRight, m_margins);
-        rect->setMinimumMargins({8, 4, 12, 2});
+        rect->setMinimumMargins({plotLeftMargin, 4, 12, 2});
         for (QCPAxis* axis : rect->axes()) {
             axis->setLayer(QStringLiteral("axes"));
             axis->grid()->setLayer(QStringLiteral("grid"));
@@ -57,10 +59,7 @@ TraceView::TraceView(Lens& lens, QWidget* parent) : QCustomPlot(parent), m_lens(
     m_paceRect->axis(QCPAxis::atBottom)->setTickLabels(false);
     m_lateRect->axis(QCPAxis::atBottom)->setTicker(QSharedPointer<PlaceTicker>::create());
     m_lateRect->axis(QCPAxis::atLeft)->setScaleType(QCPAxis::stLogarithmic);
-    auto marks = QSharedPointer<QCPAxisTickerText>::create();
-    for (const int turns : {2, 8, 32, 128})
-        marks->addTick(turns, QString::number(turns));
-    m_lateRect->axis(QCPAxis::atLeft)->setTicker(marks);
+    m_lateRect->axis(QCPAxis::atLeft)->setTicker(m_marks);
     m_compared = addGraph(m_paceRect->axis(QCPAxis::atBottom), m_paceRect->axis(QCPAxis::atLeft));
     m_pace = addGraph(m_paceRect->axis(QCPAxis::atBottom), m_paceRect->axis(QCPAxis::atLeft));
     for (const Grade grade : allGrades) {
@@ -299,8 +298,18 @@ void TraceView::wheelEvent(QWheelEvent* event) {
     event->accept();
 }
 
+// No more figures beside the axes than there is room for.
+void TraceView::chooseMarks() {
+    const bool low = height() < leastHeightForAll;
+    m_paceRect->axis(QCPAxis::atLeft)->ticker()->setTickCount(low ? 2 : 5);
+    m_marks->clear();
+    for (const int turns : low ? std::vector{8, 128} : std::vector{2, 8, 32, 128})
+        m_marks->addTick(turns, QString::number(turns));
+}
+
 void TraceView::resizeEvent(QResizeEvent* event) {
     QCustomPlot::resizeEvent(event);
+    chooseMarks();
     refresh();
 }
 

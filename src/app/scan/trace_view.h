@@ -9,6 +9,8 @@
 
 namespace orbita::app {
 
+constexpr int plotLeftMargin = 48; // so that plots above each other begin at one place
+
 class TraceView final : public QCustomPlot {
     Q_OBJECT
 public:
@@ -26,6 +28,7 @@ protected:
 
 private:
     void dress();
+    void chooseMarks();
     void fill();
     // The pace of the scan it is compared with, at the same places. Returns the fastest.
     double fillCompared(std::uint64_t points);
@@ -34,6 +37,7 @@ private:
 
     Lens& m_lens;
     const DriveDesk* m_desk = nullptr;
+    QSharedPointer<QCPAxisTickerText> m_marks; // of the lateness
     QCPMarginGroup* m_margins;
     QCPAxisRect* m_paceRect;
     QCPAxisRect* m_lateRect;

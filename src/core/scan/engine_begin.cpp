@@ -252,8 +252,13 @@ bool Engine::looksEmpty(const LbaSpan& span) {
            allZero(answer->data);
 }
 
+// Of a short last block that has to be gone to, the way is as long as to any other: a whole one is the
+// measure.
 Nanoseconds Engine::courseOf(const LbaSpan& span) const {
-    return m_status.depth > 1 ? Nanoseconds{} : m_course.expected(span);
+    if (m_status.depth > 1)
+        return {};
+    const bool goneTo = m_plan.asked.order == ScanOrder::sweep || m_plan.asked.order == ScanOrder::backward;
+    return m_course.expected(goneTo ? LbaSpan{span.first, {m_grid.blockSectors}} : span);
 }
 
 } // namespace orbita
