@@ -280,8 +280,10 @@ public:
         }
     }
     void finish() override {
-        if (m_begun) // else there was no scan that could end
-            say(endEvent(m_feed.status(), m_feed.ledger()));
+        if (!m_begun) // there was no scan that could end
+            return;
+        say(progressEvent(m_feed.status()));
+        say(endEvent(m_feed.status(), m_feed.ledger()));
     }
 
 private:

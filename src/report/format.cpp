@@ -71,7 +71,11 @@ QString position(std::uint64_t n, double step) {
            QLatin1String(byteUnits[unit]);
 }
 
+// Never rounded to the whole: what is not all is not called so.
 QString percent(double share, int decimals) {
+    const double step = std::pow(10.0, -2 - decimals);
+    if (share < 1)
+        share = std::min(share, 1 - step);
     return QLocale().toString(share * 100, 'f', decimals) + noBreakSpace + QLatin1Char('%');
 }
 

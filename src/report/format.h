@@ -13,7 +13,7 @@ QString count(std::uint64_t n); // "2 365 118", by locale
 QString bytes(std::uint64_t n); // "4.00 TB": decimal units, three digits
 // A position, with as many decimals as tell places `step` bytes apart.
 QString position(std::uint64_t bytes, double step);
-QString percent(double share, int decimals = 1); // 0.084 -> "8.4 %"
+QString percent(double share, int decimals = 1); // 0.084 -> "8.4 %", 0.99999 -> "99.9 %"
 QString pace(double bytesPerSecond);             // "174 MB/s"
 QString duration(Nanoseconds t);                 // "2 h 48 min", "5 min 10 s", "12 s"
 QString clock(Nanoseconds t);                    // "1:41:30"

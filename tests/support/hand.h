@@ -55,25 +55,37 @@ inline void openByHand(app::AppWindow& window, const QString& name) {
     backTo(window);
 }
 
-// Exports what is shown to a file, by Ctrl+E and the dialog.
-inline void exportByHand(app::AppWindow& window, const QString& file) {
-    QTest::keyClick(&window, Qt::Key_E, Qt::ControlModifier);
+// Names a file in the dialog that asks for one, and saves.
+inline void saveByHand(app::AppWindow& window, const QString& file) {
     QTRY_VERIFY(window.findChild<QFileDialog*>() != nullptr);
     const QPointer<QFileDialog> dialog = window.findChild<QFileDialog*>();
+    QTRY_VERIFY(dialog->isVisible());
     auto* name = dialog->findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
     QVERIFY(name != nullptr);
     name->clear();
     QTest::keyClicks(name, file);
     QPushButton* save = dialog->findChild<QDialogButtonBox*>()->button(QDialogButtonBox::Save);
-    for (int i = 0; i < 5 && dialog && dialog->isVisible(); ++i) {
+    for (int i = 0; i < 40 && dialog && dialog->isVisible(); ++i) {
         if (QWidget* completions = QApplication::activePopupWidget()) // would take the click
             completions->close();
         QTest::qWait(50);
+        if (dialog && dialog->isVisible() &&
+            !save->isEnabled()) { // typed before the folder had been looked into
+            name->clear();
+            QTest::keyClicks(name, file);
+        }
         if (dialog && dialog->isVisible())
             QTest::mouseClick(save, Qt::LeftButton);
         QTest::qWait(50);
     }
+    QVERIFY(!dialog || !dialog->isVisible());
     backTo(window);
+}
+
+// Exports what is shown to a file, by Ctrl+E and the dialog.
+inline void exportByHand(app::AppWindow& window, const QString& file) {
+    QTest::keyClick(&window, Qt::Key_E, Qt::ControlModifier);
+    saveByHand(window, file);
 }
 
 } // namespace orbita::test

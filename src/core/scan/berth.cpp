@@ -33,9 +33,9 @@ BlockRuns blocksIn(const BlockGrid& grid, const std::vector<LbaSpan>& spans) {
 }
 
 std::vector<LbaSpan> aroundThem(const std::vector<Berth>& berths) {
-    std::vector<LbaSpan> spans;
-    for (const Berth& berth : berths)
-        spans.push_back(berth.around);
+    std::vector<LbaSpan> spans(berths.size());
+    std::transform(berths.begin(), berths.end(), spans.begin(),
+                   [](const Berth& berth) { return berth.around; });
     return spans;
 }
 
@@ -154,9 +154,9 @@ BlockRuns clearOf(const BlockGrid& grid, const BlockRuns& runs, const std::vecto
 std::unique_ptr<Route> berthRoute(const BlockGrid& grid, std::unique_ptr<Route> elsewhere,
                                   const BlockRuns& within, const std::vector<std::uint64_t>& failed,
                                   const std::vector<Berth>& berths) {
-    std::vector<LbaSpan> spans;
-    for (const Berth& berth : berths)
-        spans.push_back(berth.place.span);
+    std::vector<LbaSpan> spans(berths.size());
+    std::transform(berths.begin(), berths.end(), spans.begin(),
+                   [](const Berth& berth) { return berth.place.span; });
     const BlockRuns places = blocksIn(grid, spans);
     BlockRuns toLookInto;
     for (const std::uint64_t block : failed)

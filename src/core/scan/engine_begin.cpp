@@ -188,7 +188,7 @@ void Engine::measurePace() {
     const std::uint64_t blocks = m_askedFor.count();
     const std::uint64_t probes = std::min(paceProbes, blocks / (reads * 4));
     if (m_plan.asked.measurePaceFirst && probes >= PaceCourse::leastPlaces &&
-        blocks * blockBytes >= leastBytesToProbe) {
+        m_route->blocksLeft() * blockBytes >= leastBytesToProbe) {
         publish(ScanPhase::measuring);
         std::map<std::uint64_t, double> usual; // by block: what a sector there takes
         for (std::uint64_t i = 0; i < probes && m_ended == Ended::running && !m_stop.stop_requested(); ++i)

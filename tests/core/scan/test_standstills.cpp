@@ -23,8 +23,9 @@ constexpr std::uint64_t sectors = 1'000'000;
 constexpr std::uint32_t blockSectors = 256;
 constexpr std::uint64_t wide = 4096; // of the berth, in sectors
 
-sim::Scenario freezingAt(LbaSpan span, sim::DefectKind kind = sim::DefectKind::freeze) {
-    sim::Scenario scenario = smallScenario(sectors);
+sim::Scenario freezingAt(LbaSpan span, sim::DefectKind kind = sim::DefectKind::freeze,
+                         std::uint64_t of = sectors) {
+    sim::Scenario scenario = smallScenario(of);
     sim::Defect defect;
     defect.kind = kind;
     defect.span = span;
@@ -212,8 +213,8 @@ private slots:
         QFETCH(ScanOrder, order);
         QFETCH(bool, saving);
         QFETCH(sim::DefectKind, kind);
-        const LbaSpan bad{{400'000}, {8}};
-        const sim::Scenario scenario = freezingAt(bad, kind);
+        const LbaSpan bad{{120'000}, {8}};
+        const sim::Scenario scenario = freezingAt(bad, kind, 300'000);
         const QTemporaryDir folder;
         const std::string path = folder.filePath(QStringLiteral("a.img")).toStdString();
         const DriveIdentity identity = openSimulated(scenario)->identity();
