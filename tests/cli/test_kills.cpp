@@ -44,14 +44,8 @@ std::vector<std::string> found(const nlohmann::json& end) {
 } // namespace
 
 // Under a sanitizer a smaller drive takes as long.
-#if defined(__SANITIZE_ADDRESS__) || defined(__SANITIZE_THREAD__)
+#if defined(ORBITA_SANITIZED)
 constexpr int driveSectors = 40'000'000;
-#elif defined(__has_feature)
-#if __has_feature(address_sanitizer) || __has_feature(thread_sanitizer)
-constexpr int driveSectors = 40'000'000;
-#else
-constexpr int driveSectors = 160'000'000;
-#endif
 #else
 constexpr int driveSectors = 160'000'000;
 #endif

@@ -167,9 +167,6 @@ void scans(Photographer& p, AppWindow& window) {
     Theme::instance().setScheme(ColourScheme::light);
     p.take("scan-light");
     Theme::instance().setScheme(ColourScheme::dark);
-    p.click(QStringLiteral("Replay"));
-    QTest::qWait(5000);
-    p.take("scan-replay");
     plate.setFocus();
 }
 

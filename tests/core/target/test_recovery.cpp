@@ -272,6 +272,40 @@ private slots:
                      found ? std::size_t{8} : std::size_t{0});
         }
     }
+    // What asks the drive is made anew when it is back: the rules that live by it go on.
+    void rulesGoOnAfterItCameBack() {
+        sim::Scenario scenario = smallScenario(400'000);
+        sim::Defect drop;
+        drop.kind = sim::DefectKind::drop;
+        drop.span = {{200'000}, {8}};
+        scenario.defects = {drop};
+        const auto drive = openSimulated(scenario);
+        ScanPlan plan;
+        plan.blockSectors = 1000;
+        plan.measurePaceFirst = false;
+        plan.rules = {{RuleKind::damning, 1, RuleAction::end}};
+        ScanAids aids;
+        int before = 0;
+        bool anew = false;
+        aids.damning = [&](const std::stop_token&) -> std::optional<std::uint64_t> {
+            ++before;
+            return 0;
+        };
+        aids.finder = [&](const std::stop_token&) -> FoundDrive {
+            return {openSimulated(smallScenario(400'000)), [&anew] {
+                        ScanAids fresh;
+                        fresh.damning = [&anew](const std::stop_token&) -> std::optional<std::uint64_t> {
+                            anew = true;
+                            return 1;
+                        };
+                        return fresh;
+                    }};
+        };
+        const ScanRecord record = runScan(*drive, plan, {}, std::move(aids));
+        QCOMPARE(before, 1);
+        QVERIFY(anew);
+        QCOMPARE(record.status.ended, Ended::stopRule);
+    }
     void damningVitalsEndAScan() {
         const auto drive = openSimulated(smallScenario(8'000'000));
         ScanPlan plan;
