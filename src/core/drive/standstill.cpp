@@ -10,6 +10,9 @@ namespace orbita {
 
 namespace {
 
+// A drive that stands still at more places is bad all over: keeping off one or the other is no help then, and
+// files that name them may be anybody's.
+constexpr std::size_t mostPlaces = 1000;
 constexpr std::array<std::string_view, 3> kindNames = {"stalled", "dropped", "froze"};
 
 } // namespace
@@ -31,6 +34,8 @@ Standstill addStandstill(std::vector<Standstill>& list, const Standstill& now, b
         known->times += again ? now.times : 0;
         return *known;
     }
+    if (list.size() >= mostPlaces)
+        return now;
     const auto at = std::find_if(list.begin(), list.end(),
                                  [&](const Standstill& one) { return one.span.first > now.span.first; });
     return *list.insert(at, now);

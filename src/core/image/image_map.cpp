@@ -115,7 +115,7 @@ Result<ImageMap> ImageMap::parse(const std::string& text, const std::string& ori
             const auto known = standstillFromName(kind->get_ref<const std::string&>());
             if (known)
                 map->m_standstills =
-                    withLatest(map->m_standstills, {*span, *known, wholeOr(line, "times", 1U)});
+                    withLatest(std::move(map->m_standstills), {*span, *known, wholeOr(line, "times", 1U)});
             return known.has_value();
         }
         const bool inDoubt = line.value("doubtful", false);
@@ -375,15 +375,14 @@ std::string lineOfRun(LbaSpan span, std::uint64_t firstPiece, std::uint64_t piec
 
 void ImageMap::tell(const Standstill& standstill) {
     m_standstills = withLatest(std::move(m_standstills), standstill);
-    m_standstillsUntold = true;
+    m_standstillsUntold.push_back(standstill);
 }
 
 std::string ImageMap::news() {
     std::string lines;
-    if (m_standstillsUntold)
-        for (const Standstill& standstill : m_standstills)
-            lines += lineOf(standstill);
-    m_standstillsUntold = false;
+    for (const Standstill& standstill : m_standstillsUntold)
+        lines += lineOf(standstill);
+    m_standstillsUntold.clear();
     const auto crcOf = [this](std::uint64_t piece) { return wholeCrc(piece); };
     std::optional<LbaSpan> run; // of whole pieces, by number
     const auto tellRun = [&] {

@@ -113,7 +113,7 @@ private:
     std::vector<Extent> m_doubtfulExtents;
     std::map<std::uint64_t, std::vector<Extent>> m_untold; // by piece: what was told of it before
     std::vector<Standstill> m_standstills;
-    bool m_standstillsUntold = false;
+    std::vector<Standstill> m_standstillsUntold;
 };
 
 } // namespace orbita

@@ -192,6 +192,7 @@ Result<SettledPlan> settlePlan(const ScanPlan& plan, const DriveIdentity& identi
     SettledPlan settled{plan, {plan.span.value_or(identity.whole()), plan.blockSectors}};
     if (!plan.berth)
         settled.asked.berth = SectorCount{berthBytes / identity.logicalBytes};
+    settled.asked.berth = std::min(*settled.asked.berth, identity.capacity); // a file may say anything
     const std::uint64_t capacity = identity.capacity.value;
     LbaSpan& span = settled.grid.span;
     if (span.empty())

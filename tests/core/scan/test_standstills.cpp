@@ -103,6 +103,21 @@ private slots:
             QCOMPARE(standstillFromName(standstillName(kind)), std::optional(kind));
     }
 
+    // A file may name any number of them, and a berth of any width.
+    void whatAFileSaysIsBounded() {
+        std::vector<Standstill> list;
+        for (std::uint64_t i = 0; i < 20'000; ++i)
+            addStandstill(list, {{{i * 10}, {8}}, StandstillKind::froze, 4'000'000'000U}, true);
+        QCOMPARE(list.size(), std::size_t{1000});
+        const auto drive = openSimulated(smallScenario(sectors));
+        ScanPlan plan = plannedIn(ScanOrder::forward);
+        plan.berth = SectorCount{~std::uint64_t{0}};
+        const auto settled = settlePlan(plan, drive->identity(), drive->limits());
+        QCOMPARE(*settled->asked.berth, drive->identity().capacity);
+        for (const Berth& berth : berthsOf(*settled, {{{{400'000}, {8}}, StandstillKind::froze, 1}}))
+            QCOMPARE(berth.around, drive->identity().whole());
+    }
+
     // Everything else, then up to the place from in front and down to it from behind, then the place.
     void allElseComesFirst() {
         SettledPlan plan;
