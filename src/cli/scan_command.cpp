@@ -17,6 +17,7 @@
 #include "store/autosave.h"
 #include "store/casebook.h"
 #include "store/defects_in.h"
+#include "store/earlier_pace_in.h"
 #include "system/sleep_inhibitor.h"
 
 #include <QTextStream>
@@ -306,7 +307,7 @@ int exitStatusOf(const ScanRecord& record, bool allSaved) {
         if (note == AccessNote::incompleteImage)
             return findingsFound; // sectors that nobody has read
     // Such as those that were damaged on the way each time.
-    return leftUnread(record).empty() ? completeAndClean : notToTheEnd;
+    return leftUnread(record).empty() && record.status.totals.ungraded == 0 ? completeAndClean : notToTheEnd;
 }
 
 void tellSummary(const ScanRecord& record, const std::vector<std::string>& keptAt, bool aside) {
@@ -322,6 +323,9 @@ void tellSummary(const ScanRecord& record, const std::vector<std::string>& keptA
                 << words::gradeMeaning(grade, record.limits, record.status.unit,
                                        record.drive.rotating.value_or(true))
                 << '\n';
+    if (record.status.totals.ungraded > 0)
+        out << "  not graded  " << format::count(record.status.totals.ungraded).rightJustified(14)
+            << "  read well, with nothing to compare its time with: may be slow\n";
     if (!record.status.saving.path.empty())
         out << words::saving(record.status.saving, record.drive) << '\n';
     for (const std::string& place : keptAt)
@@ -372,6 +376,7 @@ std::unique_ptr<ScanSession> beginScan(const ScanOptions& options, const Target&
     };
     ScanAids aids = aidsFor(target, owedSettingsFolder());
     aids.firstKept = std::move(firstKept);
+    aids.earlierPace = earlierPaceIn(casebookPath());
     if (earlier) {
         aids.claims.push_back(fmt::format("scan {} of {}", earlier->number, casebookPath()));
         ScanPlan again = planToContinue(earlier->record);

@@ -36,10 +36,10 @@ struct ScanOptions {
     double limitMs = 8000;
     double giveUpMs = 60'000;
     std::string data = "not-asked";
-    bool anyway = false;      // although the vitals say: save the data first
-    std::string save;         // the image file that what is read is saved in
-    double recoveryMs = 1000; // careful: how long the drive may try; 0: as long as it likes
-    std::string berth;        // kept off where the drive came to a standstill: sectors, or bytes with a unit
+    bool anyway = false;     // although the vitals say: save the data first
+    std::string save;        // the image file that what is read is saved in
+    double recoveryMs = 300; // careful: how long the drive may try; 0: as long as it likes
+    std::string berth;       // kept off where the drive came to a standstill: sectors, or bytes with a unit
     ResultPlaces results;
     Who who;
     bool placeIsElsewhere = false; // files also where the devices behind a place cannot be told

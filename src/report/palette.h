@@ -28,6 +28,7 @@ enum class Tone : std::uint8_t {
     unreadable,
     linkFault,
     notStored, // answered without the medium
+    ungraded,  // read well, with nothing to compare its time with
     count
 };
 

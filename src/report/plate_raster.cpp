@@ -115,6 +115,8 @@ void PlateRaster::drawCells(std::uint64_t from, std::uint64_t to, const Palette&
             // Hatched: told apart from what was not visited by more than its shade.
             if (first < end && (row + cell % columns) % 3 == 0 && m_plate->at(first).notStored())
                 colour = palette[Tone::notStored].rgb();
+            else if (first < end && (row + cell % columns) % 2 == 0 && m_plate->at(first).ungraded())
+                colour = palette[Tone::ungraded].rgb();
             break;
         case Grade::steady:
             colour = palette.steady(shadeOf(summary.meanNs, m_referenceNs, nearbyNs));
@@ -168,7 +170,10 @@ bool PlateRaster::update(const std::shared_ptr<const Plate>& plate, const Raster
         changed = true;
         const std::uint64_t first = std::max(view.first, s * stripe);
         const std::uint64_t last = std::min(viewEnd, (s + 1) * stripe) - 1;
-        drawCells(view.cellOfBlock(first), view.cellOfBlock(last) + 1, palette);
+        // Where there are more cells than blocks, from the first of those that show the block.
+        const std::uint64_t from =
+            first == view.first ? 0 : std::min(view.cellOfBlock(first), view.cellOfBlock(first - 1) + 1);
+        drawCells(from, view.cellOfBlock(last) + 1, palette);
     }
     return changed;
 }

@@ -90,6 +90,8 @@ std::string progressEvent(const ScanStatus& status) {
         json["temperature_c"] = *status.temperature;
     if (status.totals.notStored > 0)
         json["not_stored"] = status.totals.notStored;
+    if (status.totals.ungraded > 0)
+        json["ungraded"] = status.totals.ungraded;
     if (!status.saving.path.empty()) {
         json["saved_sectors"] = status.saving.held.value;
         if (status.saving.trouble)

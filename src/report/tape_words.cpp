@@ -83,6 +83,8 @@ QString tapeTitle(const TapeEntry& entry) {
         return tr("another name");
     case TapeKind::notStored:
         return tr("nothing stored");
+    case TapeKind::ungraded:
+        return tr("no grade");
     case TapeKind::savingHalts:
         return tr("saving stuck");
     case TapeKind::savingGoesOn:
@@ -200,6 +202,9 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
                    ? tr("by the drive's own word; it answers without its medium: vouches for nothing")
                    : tr("reads as zeros, which a drive that can forget gives without looking: vouches for "
                         "nothing");
+    case TapeKind::ungraded:
+        return tr("read in %1, with nothing on this drive to compare that with")
+            .arg(format::milliseconds(entry.latency));
     case TapeKind::savingHalts:
         return tr("reading waits until it can be written");
     case TapeKind::savingGoesOn:

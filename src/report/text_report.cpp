@@ -94,6 +94,12 @@ QString textReport(const ScanRecord& record) {
                      format::count(status.totals.notStored).rightJustified(14),
                      tr("nothing seems to be stored there; answered without the medium: not vouched for"));
 
+    if (status.totals.ungraded > 0)
+        text += QStringLiteral("  %1 %2  %3\n")
+                    .arg(tr("not graded").leftJustified(11),
+                         format::count(status.totals.ungraded).rightJustified(14),
+                         tr("read well, with nothing to compare its time with: may be slow"));
+
     if (const std::vector<LeftUnread> unread = leftUnread(record); !unread.empty()) {
         text += QLatin1Char('\n') + tr("Left unread: %1 places").arg(format::count(unread.size())) +
                 QLatin1Char('\n');

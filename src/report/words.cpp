@@ -284,7 +284,12 @@ QString judgement(const RunningJudgement& j) {
     QString text;
     switch (j.meaning) {
     case Meaning::nothingYet:
-        return tr("Too little has been read to say anything.");
+        if (j.ungradedShare == 0)
+            return tr("Too little has been read to say anything.");
+        return tr("%1 of the drive was read well, but with nothing to compare its time with: whether it is "
+                  "slow "
+                  "is not known. Scan the drive around it, or all of it.")
+            .arg(format::percent(j.ungradedShare, 1));
     case Meaning::even:
         text = tr("Even so far: no defect in the %1 of the drive that has been read.").arg(share);
         if (j.next == NextStep::none)
@@ -335,10 +340,15 @@ QString judgement(const RunningJudgement& j) {
         text += QLatin1Char(' ') + tr("Nothing seems to be stored in %1 of it; a drive answers for that "
                                       "without its medium: not vouched for.")
                                        .arg(format::percent(j.notStoredShare, 1));
+    if (j.ungradedShare > 0)
+        text += QLatin1Char(' ') +
+                tr("%1 of it was read well, but with nothing to compare its time with: whether it is slow is "
+                   "not known. Scan the drive around it, or all of it.")
+                    .arg(format::percent(j.ungradedShare, 1));
     if (j.disturbed > 0)
         text += QLatin1Char(' ') + tr("%1 late blocks are not counted: something else used the drive.")
                                        .arg(format::count(j.disturbed));
-    const bool nothingLeft = j.vouchedShare + j.notStoredShare > 1 - 1e-9;
+    const bool nothingLeft = j.vouchedShare + j.notStoredShare + j.ungradedShare > 1 - 1e-9;
     const QString next = j.next == NextStep::goOn && nothingLeft ? QString() : nextStep(j.next);
     return next.isEmpty() ? text : text + QLatin1Char(' ') + next;
 }

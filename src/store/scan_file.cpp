@@ -181,6 +181,10 @@ Json totalsJson(const ScanStatus& status, SectorCount unreadable) {
                 {"average_mb_per_s", std::round(status.paceAverage / 1e4) / 1e2}};
     if (status.totals.notStored > 0)
         totals["not_stored"] = status.totals.notStored;
+    if (status.totals.ungraded > 0)
+        totals["ungraded"] = status.totals.ungraded;
+    if (status.failedBlocks > 0)
+        totals["failed_whole"] = status.failedBlocks;
     if (!status.saving.path.empty())
         totals["saved"] = {{"image", status.saving.path}, {"sectors", status.saving.held.value}};
     if (status.temperature && status.hottest)
@@ -201,6 +205,8 @@ void totalsFrom(const Json& json, ScanStatus& status) {
     status.elapsed = fromSeconds(json.at("seconds").get<double>());
     status.paceAverage = json.at("average_mb_per_s").get<double>() * 1e6;
     status.totals.notStored = wholeOr(json, "not_stored", std::uint64_t{0});
+    status.failedBlocks = wholeOr(json, "failed_whole", std::uint64_t{0});
+    status.totals.ungraded = wholeOr(json, "ungraded", std::uint64_t{0});
     if (const auto saved = json.find("saved"); saved != json.end()) {
         status.saving.path = saved->at("image").get<std::string>();
         status.saving.held.value = whole<std::uint64_t>(saved->at("sectors"));

@@ -359,6 +359,34 @@ private slots:
         QVERIFY2(told.blocks("laboured") == 60 && told.blocks("late") == 0, told.grades());
         QCOMPARE(told.ledger(), QStringLiteral("0+122880 laboured confirmed"));
     }
+    // Nor is a patch that is scanned by itself: it is as late as any drive would call it, or not graded at
+    // all; once the whole drive has been read, that is the measure.
+    void aPatchByItselfIsNotItsOwnMeasure() {
+        const QStringList patch{"--span", "2048000..2252799"};
+        const auto slow = [](json drive, const char* key, double value) {
+            drive["drive"]["serial"] = std::string("GN4-") + key + std::to_string(value);
+            drive["defects"] =
+                json::array({{{"kind", "slow"}, {"lba", 2'048'000}, {"sectors", 204'800}, {key, value}}});
+            return drive;
+        };
+        const Told grave = scan(slow(rotating(8'192'000), "turns", 20), patch);
+        QVERIFY2(grave.blocks("laboured") == 100, grave.grades());
+        const Told solidState = scan(slow(solid(8'192'000), "extra_ms", 400), patch);
+        QVERIFY2(solidState.blocks("steady") == 0, solidState.grades());
+        QCOMPARE(solidState.status, 3);
+
+        const json mild = slow(rotating(8'192'000), "turns", 5);
+        const Told unknown = scan(mild, patch);
+        QVERIFY2(unknown.blocks("steady") == 0 && unknown.total("ungraded") == 100, unknown.grades());
+        QVERIFY(unknown.tape().contains("ungraded"));
+        QCOMPARE(unknown.status, 3);
+        const Told whole = scan(mild);
+        QVERIFY2(whole.blocks("late") == 100, whole.grades());
+        const Told known = scan(mild, patch);
+        QVERIFY2(known.blocks("late") == 100 && !known.record.at("totals").contains("ungraded"),
+                 known.grades());
+        QCOMPARE(known.status, 0);
+    }
     // Not the middle of it either, where every sixteenth of the drive is probed.
     void slowTenthIsNotItsOwnMeasure() {
         for (const char* order : {"forward", "backward", "careful"}) {

@@ -53,8 +53,10 @@ nlohmann::json DriveCase::scenario() const {
             json["extra_ms"] = flaw.ms;
         if (flaw.kind == "unreadable")
             json["answer_ms"] = flaw.ms;
-        if (flaw.kind == "freeze")
+        if (flaw.kind == "freeze" && flaw.ms > 0)
             json["seconds"] = flaw.ms / 1e3;
+        else if (flaw.kind == "freeze")
+            json["forever"] = true;
         if (flaw.times > 0)
             json["times"] = flaw.times;
         defects.push_back(json);
@@ -90,6 +92,7 @@ nlohmann::json DriveCase::scenario() const {
         json["other_load"] = {{{"from_s", 1}, {"to_s", 4}, {"extra_ms", 140}, {"percent", 25}}};
     if (lies)
         json["verify_lies"] = true;
+    json["commands_at_once"] = atOnce;
     return json;
 }
 
@@ -136,6 +139,10 @@ DriveCase makeCase(std::uint64_t seed) {
     drive.loaded = drive.rpm != 0 && upTo(random, 6) == 0;
     drive.lies = drive.mode == "verify" && upTo(random, 6) == 0;
 
+    Random more(seed * 104'729 + 3);
+    if (drive.rpm == 0 && drive.front != "bridge")
+        drive.atOnce = oneOf<unsigned>(more, {1, 4, 16, 32, 64});
+
     std::set<std::uint64_t> taken;
     const std::uint64_t most = std::min<std::uint64_t>(12, drive.blocks() / 40);
     const double u = unitMs(drive);
@@ -172,6 +179,11 @@ DriveCase makeCase(std::uint64_t seed) {
             flaw.times = 1;
         }
         drive.flaws.push_back(flaw);
+    }
+    if (const std::uint64_t block = freeBlock(more, drive, taken);
+        upTo(more, 12) == 0 && !drive.lies && block != drive.blocks()) {
+        drive.hangs = true;
+        drive.flaws.push_back({.kind = "freeze", .lba = drive.first + block * drive.block, .sectors = 1});
     }
     std::sort(drive.flaws.begin(), drive.flaws.end(),
               [](const Flaw& a, const Flaw& b) { return a.lba < b.lba; });

@@ -16,7 +16,7 @@ struct Flaw {
     std::string kind; // as scenario files have it
     std::uint64_t lba = 0;
     std::uint64_t sectors = 1;
-    double ms = 0; // slow: later by; unreadable: reported after; freeze: for so long
+    double ms = 0; // slow: later by; unreadable: reported after; freeze: for so long, 0: for ever
     int times = 0; // met so often; 0: always
 };
 
@@ -40,6 +40,8 @@ struct DriveCase {
     std::uint64_t last = 0;
     std::uint64_t samples = 0;
     bool partOnly = false; // a span was asked for
+    unsigned atOnce = 1;   // commands that it takes before it has answered
+    bool hangs = false;    // one of its flaws is a freeze without end
 
     [[nodiscard]] nlohmann::json scenario() const;
     [[nodiscard]] QStringList call() const;

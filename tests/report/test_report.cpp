@@ -144,6 +144,20 @@ private slots:
                 }
         QVERIFY2(magenta >= 9, qPrintable(QString::number(magenta)));
     }
+    // A few blocks fill the picture as many do: each cell shows its block.
+    void fewBlocksLeaveNoGaps() {
+        const Palette palette(ColourScheme::dark);
+        const auto plate = std::make_shared<Plate>(100);
+        for (std::uint64_t block = 0; block < plate->blocks(); ++block)
+            plate->set(block, {Grade::late, Standing::once, encodeLatency(std::chrono::milliseconds{30})});
+        plate->settle(0, plate->blocks());
+        PlateRaster raster;
+        const RasterView view{0, plate->blocks(), 120, 60};
+        QVERIFY(raster.update(plate, view, palette));
+        for (int y = 0; y < view.rows; ++y)
+            for (int x = 0; x < view.columns; ++x)
+                QCOMPARE(QColor(raster.image().pixel(x, y)), palette[Tone::late]);
+    }
     void everyBlockHasItsCell_data() {
         QTest::addColumn<quint64>("blocks");
         for (const quint64 n : {1ULL, 7ULL, 7199ULL, 7200ULL, 7201ULL, 1'000'003ULL, 300'000'000'000ULL})

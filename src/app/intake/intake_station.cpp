@@ -22,13 +22,6 @@ namespace {
 constexpr std::array<DataElsewhere, 3> answers = {DataElsewhere::saved, DataElsewhere::notSaved,
                                                   DataElsewhere::unknown};
 
-QLabel* makeHeading(const QString& text, QWidget* parent) {
-    auto* label = new QLabel(text, parent);
-    label->setObjectName(QStringLiteral("dim"));
-    label->setFont(Theme::text(12));
-    return label;
-}
-
 QFrame* makeCard(QWidget* parent) {
     auto* card = new QFrame(parent);
     card->setObjectName(QStringLiteral("card"));
@@ -132,19 +125,19 @@ QWidget* IntakeStation::makeIdentity() {
     m_earlier->setWordWrap(true);
     m_earlier->setTextFormat(Qt::RichText);
     m_earlier->setObjectName(QStringLiteral("earlierVisits"));
-    column->addWidget(makeHeading(tr("Compare with the label on the drive"), card));
+    column->addWidget(Theme::heading(tr("Compare with the label on the drive"), card));
     column->addWidget(m_model);
     column->addWidget(m_serial);
     column->addSpacing(6);
     column->addWidget(m_facts);
     column->addSpacing(10);
-    column->addWidget(makeHeading(tr("What uses it"), card));
+    column->addWidget(Theme::heading(tr("What uses it"), card));
     column->addWidget(m_parts);
     column->addWidget(m_usesText);
     column->addLayout(hold);
     column->addWidget(m_remarks);
     column->addSpacing(10);
-    column->addWidget(makeHeading(tr("Seen before"), card));
+    column->addWidget(Theme::heading(tr("Seen before"), card));
     column->addWidget(m_earlier);
     column->addStretch();
     return card;
@@ -155,7 +148,7 @@ QWidget* IntakeStation::makeStory() {
     auto* column = new QVBoxLayout(card);
     column->setContentsMargins(20, 16, 20, 16);
     column->setSpacing(8);
-    column->addWidget(makeHeading(tr("What is wrong with it?"), card));
+    column->addWidget(Theme::heading(tr("What is wrong with it?"), card));
     auto* grid = new QGridLayout;
     grid->setSpacing(6);
     for (std::size_t i = 0; i < complaintMarks; ++i) {
@@ -178,7 +171,7 @@ QWidget* IntakeStation::makeStory() {
     m_words->setTabChangesFocus(true);
     column->addWidget(m_words);
     column->addSpacing(6);
-    column->addWidget(makeHeading(tr("Does the data on it exist elsewhere?"), card));
+    column->addWidget(Theme::heading(tr("Does the data on it exist elsewhere?"), card));
     auto* row = new QHBoxLayout;
     row->setSpacing(6);
     const std::array<QString, 3> texts = {tr("Yes, it is saved"), tr("No, only here"), tr("Nobody knows")};
@@ -199,7 +192,7 @@ QWidget* IntakeStation::makeStory() {
     auto* form = new QFormLayout;
     form->setHorizontalSpacing(14);
     const auto labelled = [&](const QString& name, QLineEdit* edit) {
-        auto* label = makeHeading(name, card);
+        auto* label = Theme::heading(name, card);
         label->setBuddy(edit);
         edit->setAccessibleName(name);
         connect(edit, &QLineEdit::editingFinished, this, &IntakeStation::edited);
@@ -213,7 +206,7 @@ QWidget* IntakeStation::makeStory() {
     who->addWidget(labelled(tr("Tester"), m_tester));
     who->addWidget(m_tester, 1);
     form->addRow(job, who);
-    auto* notes = makeHeading(tr("Notes"), card);
+    auto* notes = Theme::heading(tr("Notes"), card);
     notes->setBuddy(m_notes);
     m_notes->setAccessibleName(tr("Notes"));
     m_notes->setObjectName(QStringLiteral("visitNotes"));
@@ -234,7 +227,7 @@ QWidget* IntakeStation::makeHereRow(QWidget* parent) {
     auto* grid = new QGridLayout(row);
     grid->setContentsMargins(0, 2, 0, 0);
     grid->setSpacing(6);
-    grid->addWidget(makeHeading(tr("Does it do so here too?"), row), 0, 0, 1, 3);
+    grid->addWidget(Theme::heading(tr("Does it do so here too?"), row), 0, 0, 1, 3);
     for (std::size_t i = 0; i < complaintMarks; ++i) {
         auto* here = new QPushButton(row);
         here->setObjectName(QStringLiteral("mark"));

@@ -3,6 +3,7 @@
 
 #include "core/target/aids_for.h"
 #include "report/words.h"
+#include "store/earlier_pace_in.h"
 
 namespace orbita::app {
 
@@ -214,6 +215,7 @@ void DriveDesk::startWith(ScanPlan plan, std::optional<ScanRecord> earlier) {
     ScanAids aids = aidsFor(m_target, owedSettingsFolder());
     const auto firstKept = std::make_shared<FirstKept>();
     aids.firstKept = firstKept;
+    aids.earlierPace = earlierPaceIn(m_keeper != nullptr ? m_keeper->path() : casebookPath());
     m_session = earlier ? std::make_unique<ScanSession>(opener, plan, std::move(*earlier), std::move(aids))
                         : std::make_unique<ScanSession>(opener, plan, std::move(aids));
     m_autosave = std::make_unique<Autosave>(*m_session,

@@ -233,7 +233,9 @@ QString AnswerView::describe(const AnswerColumn& column) const {
                         static_cast<double>(std::max<std::int64_t>(1, record.status.unit.count()));
     if (late >= 0.1 && record.status.baseline.count() > 0)
         line += tr(", %1 %2 late").arg(format::turns(late), words::unitName(rotating));
-    line += QStringLiteral("  ·  ") + (cell.notStored() ? tr("nothing stored") : words::grade(cell.grade));
+    line += QStringLiteral("  ·  ") + (cell.notStored()  ? tr("nothing stored")
+                                       : cell.ungraded() ? tr("not graded")
+                                                         : words::grade(cell.grade));
     if (column.blocks > 1)
         line += QStringLiteral("  ·  ") +
                 (column.late > 1 ? tr("slowest of %1 blocks, %2 of them late")

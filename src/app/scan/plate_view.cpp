@@ -161,6 +161,10 @@ QStringList PlateView::describe(const LbaSpan& span) const {
     if (summary.worst == Grade::none && record.plate->at(first).notStored())
         return lines << tr("nothing seems to be stored here")
                      << tr("the drive answers without its medium: not vouched for");
+    if (summary.worst == Grade::none && record.plate->at(first).ungraded())
+        return lines
+               << tr("read in %1").arg(format::milliseconds(decodeLatency(record.plate->at(first).latency)))
+               << tr("nothing to compare that with: not graded");
     if (summary.worst == Grade::none)
         return suspected.isEmpty() ? lines << tr("not read yet") : lines << tr("not read yet") << suspected;
     const auto counts = record.plate->countGrades(first, blocks);

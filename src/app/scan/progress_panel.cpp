@@ -20,7 +20,8 @@ namespace {
 // What was answered without the medium is known, but nothing is vouched for.
 std::uint64_t vouchedSectors(const ScanStatus& status) {
     const std::uint64_t covered = status.totals.covered.value;
-    return covered - std::min(covered, status.totals.notStored * std::uint64_t{status.blockSectors});
+    return covered - std::min(covered, (status.totals.notStored + status.totals.ungraded) *
+                                           std::uint64_t{status.blockSectors});
 }
 
 } // namespace
@@ -57,6 +58,8 @@ std::vector<std::pair<QString, QString>> ProgressPanel::figures() const {
         list.emplace_back(tr("disturbed, not counted"), format::count(status.totals.disturbed));
     if (!status.saving.path.empty())
         list.emplace_back(tr("saved"), format::bytes(status.saving.held.value * bytes));
+    else if (status.totals.ungraded > 0)
+        list.emplace_back(tr("not graded"), format::count(status.totals.ungraded));
     else if (status.totals.notStored > 0)
         list.emplace_back(
             tr("not stored"),

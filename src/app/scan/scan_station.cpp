@@ -27,13 +27,6 @@ constexpr int sideWidth = 290;
 constexpr int answersHeight = 104;
 constexpr qint64 chartIntervalMs = 100; // charts follow a little slower than the plate
 
-QLabel* makeHeading(const QString& text, QWidget* parent) {
-    auto* label = new QLabel(text, parent);
-    label->setObjectName(QStringLiteral("dim"));
-    label->setFont(Theme::text(12));
-    return label;
-}
-
 QPushButton* makeFlat(const QString& text, const QString& tip, QWidget* parent) {
     auto* button = new QPushButton(text, parent);
     button->setObjectName(QStringLiteral("flat"));
@@ -176,7 +169,7 @@ QWidget* ScanStation::makeAnswers() {
         makeFlat(tr("&Hold still"), tr("Look at these answers while the scan goes on (Space)"), panel);
     hold->setCheckable(true);
     hold->setObjectName(QStringLiteral("flat"));
-    row->addWidget(makeHeading(tr("Answers as they come"), panel));
+    row->addWidget(Theme::heading(tr("Answers as they come"), panel));
     row->addWidget(readout, 1);
     row->addWidget(hold);
     auto* column = new QVBoxLayout(panel);
@@ -207,10 +200,10 @@ QWidget* ScanStation::makeSide() {
     m_judgement->setMinimumHeight(76);
     m_judgement->setAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     m_lateness->setFixedHeight(118);
-    m_latenessHeading = makeHeading({}, side);
+    m_latenessHeading = Theme::heading({}, side);
     column->addWidget(m_progress);
     column->addSpacing(4);
-    column->addWidget(makeHeading(tr("Running judgement"), side));
+    column->addWidget(Theme::heading(tr("Running judgement"), side));
     column->addWidget(m_judgement);
     column->addSpacing(6);
     column->addWidget(m_latenessHeading);

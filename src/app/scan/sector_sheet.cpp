@@ -78,6 +78,8 @@ void paintSectors(QPainter& painter, const SectorSheet& sheet, const ScanRecord&
             colour = QColor::fromRgb(palette.steady(middleShade));
         else if (grade == Grade::none && cell.notStored())
             colour = palette[Tone::notStored];
+        else if (grade == Grade::none && cell.ungraded())
+            colour = palette[Tone::ungraded];
         painter.fillRect(where, colour);
         if (bad && where.width() >= leastForShape && where.height() >= leastForShape) {
             painter.fillRect(where, palette[Tone::plateGround]);

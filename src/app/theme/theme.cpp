@@ -109,6 +109,13 @@ QFont Theme::digits(int pixels) {
     return font;
 }
 
+QLabel* Theme::heading(const QString& text, QWidget* parent) {
+    auto* label = new QLabel(text, parent);
+    label->setObjectName(QStringLiteral("dim"));
+    label->setFont(Theme::text(12));
+    return label;
+}
+
 void Theme::repolish(QWidget* widget) {
     widget->style()->unpolish(widget);
     widget->style()->polish(widget);

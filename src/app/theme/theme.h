@@ -8,6 +8,8 @@
 #include <QObject>
 #include <QWidget>
 
+class QLabel;
+
 namespace orbita::app {
 
 class Theme final : public QObject {
@@ -24,6 +26,8 @@ public:
     // Text at `points` above or below the base size; digits are of one width in both families.
     [[nodiscard]] static QFont text(int pixels = 13, QFont::Weight weight = QFont::Normal);
     [[nodiscard]] static QFont digits(int pixels = 12);
+    // The quiet line over a part of a station; `parent` owns it.
+    static QLabel* heading(const QString& text, QWidget* parent);
     // Lets the style sheet see a changed property.
     static void repolish(QWidget* widget);
     // Labels and tips show texts as they are: what stands in a model, a label or a path is never markup.

@@ -17,13 +17,6 @@ namespace {
 
 constexpr int sideWidth = 300;
 
-QLabel* makeHeading(const QString& text, QWidget* parent) {
-    auto* label = new QLabel(text, parent);
-    label->setObjectName(QStringLiteral("dim"));
-    label->setFont(Theme::text(12));
-    return label;
-}
-
 } // namespace
 
 VitalsStation::VitalsStation(QWidget* parent)
@@ -105,11 +98,11 @@ QWidget* VitalsStation::makeSide() {
     m_detail->setAlignment(Qt::AlignTop);
     m_detail->setObjectName(QStringLiteral("readingDetail"));
     m_detail->setTextInteractionFlags(Qt::TextSelectableByMouse);
-    column->addWidget(makeHeading(tr("What it means"), side));
+    column->addWidget(Theme::heading(tr("What it means"), side));
     column->addWidget(m_detail);
     column->addWidget(m_trend);
     column->addStretch();
-    column->addWidget(makeHeading(tr("The drive's own tests"), side));
+    column->addWidget(Theme::heading(tr("The drive's own tests"), side));
     column->addWidget(m_tests);
     return side;
 }

@@ -12,7 +12,7 @@ namespace orbita {
 
 namespace {
 
-constexpr std::uint8_t recoveryPage = 0x01;
+constexpr std::uint8_t errorRecoveryPage = 0x01;
 constexpr std::uint16_t modeBytes = 252;
 constexpr Nanoseconds tenth = std::chrono::milliseconds{100};
 constexpr Nanoseconds millisecond = std::chrono::milliseconds{1};
@@ -50,11 +50,11 @@ Result<RecoverySetting> readSct(Enquiry& enquiry) {
 }
 
 Result<std::vector<std::byte>> recoveryPageOf(Enquiry& enquiry) {
-    const auto reaction = enquiry.ask(scsi::modeSense10(recoveryPage, modeBytes), modeBytes);
+    const auto reaction = enquiry.ask(scsi::modeSense10(errorRecoveryPage, modeBytes), modeBytes);
     if (!reaction)
         return tl::unexpected(none(reaction.error()));
     auto mode = reaction->judged.outcome == Outcome::answered
-                    ? scsi::decodeMode10(reaction->data, recoveryPage)
+                    ? scsi::decodeMode10(reaction->data, errorRecoveryPage)
                     : Result<scsi::ModeData>(tl::unexpected(Error{}));
     if (!mode || !scsi::recoveryTimeLimit(mode->page))
         return tl::unexpected(none({Error::Kind::unusable, {}, {}, "there is no such mode page", {}}));

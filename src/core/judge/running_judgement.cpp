@@ -44,7 +44,10 @@ RunningJudgement judgeSoFar(const ScanStatus& status, const std::vector<LedgerEn
         const std::uint64_t covered = status.totals.covered.value;
         const std::uint64_t notStored =
             std::min(covered, status.totals.notStored * std::uint64_t{status.blockSectors});
-        judgement.vouchedShare = static_cast<double>(covered - notStored) / capacity;
+        const std::uint64_t ungraded =
+            std::min(covered - notStored, status.totals.ungraded * std::uint64_t{status.blockSectors});
+        judgement.vouchedShare = static_cast<double>(covered - notStored - ungraded) / capacity;
+        judgement.ungradedShare = static_cast<double>(ungraded) / capacity;
         judgement.notStoredShare = static_cast<double>(notStored) / capacity;
     }
     for (const Patch& patch : patchesOf(ledger, identity.logicalBytes)) {
@@ -58,7 +61,7 @@ RunningJudgement judgeSoFar(const ScanStatus& status, const std::vector<LedgerEn
     }
 
     if (status.order == ScanOrder::sample) {
-        judgement.samples = status.totals.visited();
+        judgement.samples = status.totals.visited() + status.totals.ungraded;
         judgement.defectiveSamples =
             judgement.slowBlocks + judgement.stalledBlocks + status.totals.of(Grade::unreadable);
         judgement.mostDefectiveShare = mostDefective(judgement.samples, judgement.defectiveSamples);
@@ -88,7 +91,9 @@ RunningJudgement judgeSoFar(const ScanStatus& status, const std::vector<LedgerEn
             return e.standing == Standing::once && e.grade != Grade::linkFault;
         });
         judgement.next = seenOnce ? NextStep::readAgain : NextStep::goOn;
-    } else if (status.totals.visited() >= leastBlocks || status.ended == Ended::complete) {
+    } else if (status.totals.visited() >= leastBlocks ||
+               (status.ended == Ended::complete &&
+                (status.totals.visited() > 0 || status.totals.ungraded == 0))) {
         judgement.meaning = Meaning::even;
         judgement.next = judgement.vouchedShare >= 1 ? NextStep::none : NextStep::goOn;
     }

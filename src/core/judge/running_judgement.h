@@ -50,6 +50,7 @@ struct RunningJudgement {
     double mostDefectiveShare = 1;
     std::uint64_t failedBlocks = 0; // failed as a whole; which of their sectors, is still to be found out
     double notStoredShare = 0;      // of the whole drive: answered without the medium; not vouched for
+    double ungradedShare = 0;       // read well, with nothing to compare its time with; not vouched for
     std::uint64_t disturbed = 0;    // blocks late or worse while something else used the drive
 };
 

@@ -69,7 +69,7 @@ void Grader::release() {
     const auto middle = m_held.begin() + static_cast<std::ptrdiff_t>((m_held.size() - 1) / 2);
     std::nth_element(m_held.begin(), middle, m_held.end());
     if (m_solidState)
-        m_unit = solidStateUnit(*middle);
+        m_unit = solidStateUnit(m_bounds ? std::min(*middle, m_bounds->most) : *middle);
     // All that are not late themselves: one alone would be too easily outweighed by the few that follow.
     const Nanoseconds usual = *middle;
     for (const Nanoseconds latency : m_held)
@@ -98,6 +98,11 @@ Nanoseconds Grader::baseline() const {
 }
 
 Nanoseconds Grader::expected(Nanoseconds course, Nanoseconds latency) const {
+    const Nanoseconds usual = nearby(course, latency);
+    return m_bounds ? std::min(usual, m_bounds->most) : usual;
+}
+
+Nanoseconds Grader::nearby(Nanoseconds course, Nanoseconds latency) const {
     if (m_recent.size() == 0)
         return course.count() > 0 ? course : latency;
     const Nanoseconds median =
@@ -112,9 +117,27 @@ Nanoseconds Grader::expected(Nanoseconds course, Nanoseconds latency) const {
     return std::clamp(nearby, course, course + m_unit);
 }
 
+bool Grader::doubtful() const {
+    if (!m_bounds || (m_held.empty() && m_recent.size() == 0))
+        return false;
+    if (m_held.empty())
+        return expected({}, {}) > m_bounds->surely;
+    std::vector<Nanoseconds> held = m_held;
+    const auto middle = held.begin() + static_cast<std::ptrdiff_t>((held.size() - 1) / 2);
+    std::nth_element(held.begin(), middle, held.end());
+    return *middle > m_bounds->surely;
+}
+
+Grader::Graded Grader::gradeAgainst(Nanoseconds expected, Nanoseconds latency) const {
+    const Nanoseconds excess = latency - expected;
+    const Grade grade = gradeOf(excess, m_unit, m_limits);
+    const bool certain =
+        grade != Grade::steady || !m_bounds || std::min(expected, latency) <= m_bounds->surely;
+    return {grade, excess, certain};
+}
+
 Grader::Graded Grader::judge(Nanoseconds latency, Nanoseconds course) const {
-    const Nanoseconds excess = latency - expected(course, latency);
-    return {gradeOf(excess, m_unit, m_limits), excess};
+    return gradeAgainst(expected(course, latency), latency);
 }
 
 Grader::Graded Grader::grade(Nanoseconds latency, Nanoseconds course) {
@@ -125,8 +148,7 @@ Grader::Graded Grader::grade(Nanoseconds latency, Nanoseconds course) {
         m_median = decodeLatency(m_medianCode);
     }
     m_lastExpected = expected(course, latency);
-    const Nanoseconds excess = latency - m_lastExpected;
-    const Graded graded{gradeOf(excess, m_unit, m_limits), excess};
+    const Graded graded = gradeAgainst(m_lastExpected, latency);
     if (graded.grade == Grade::steady)
         m_recent.add(encodeLatency(levelled(latency, course)));
     return graded;

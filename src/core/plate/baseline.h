@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/plate/cell.h"
+#include "core/plate/plausible_time.h"
 
 #include <vector>
 
@@ -42,6 +43,8 @@ public:
     struct Graded {
         Grade grade = Grade::steady;
         Nanoseconds excess{}; // over the baseline; negative when faster
+        // False: steady against the blocks beside it, but those may all be late, for all that is known.
+        bool certain = true;
     };
 
     // True while blocks are still being held: grade() must not be called, hold() must.
@@ -54,6 +57,12 @@ public:
 
     // u of solid state, settled by other blocks than the first; what is held then only makes the baseline.
     void settleUnit(Nanoseconds unit);
+
+    // For where nothing is known but the blocks themselves, or too little beside them: they are expected to
+    // take no more than any sound drive does, and u of solid state follows from no more.
+    void bound(const PlausibleTime& bounds) { m_bounds = bounds; }
+    // True where what is expected may itself be late, by those bounds; also of what is held.
+    [[nodiscard]] bool doubtful() const;
 
     // Goes on from what an earlier part of the same scan had settled; nothing is held then.
     void takeUp(Nanoseconds baseline, Nanoseconds unit);
@@ -84,6 +93,9 @@ private:
     LatencyCode m_medianCode = 0;
     Nanoseconds m_median{};
     Nanoseconds m_lastExpected{};
+    std::optional<PlausibleTime> m_bounds;
+    [[nodiscard]] Nanoseconds nearby(Nanoseconds course, Nanoseconds latency) const;
+    [[nodiscard]] Graded gradeAgainst(Nanoseconds expected, Nanoseconds latency) const;
 };
 
 } // namespace orbita

@@ -20,8 +20,18 @@ struct Cell {
     Standing standing = Standing::once;
     LatencyCode latency = 0;
 
-    // Answered without the medium, because nothing is stored there: no grade, but a latency.
-    [[nodiscard]] constexpr bool notStored() const { return grade == Grade::none && latency != 0; }
+    // No grade, but a latency. Answered without the medium, because nothing is stored there; or read well,
+    // with nothing to compare its time with. The standing says which.
+    [[nodiscard]] constexpr bool notStored() const {
+        return grade == Grade::none && latency != 0 && standing != ungradedStanding;
+    }
+    [[nodiscard]] constexpr bool ungraded() const {
+        return grade == Grade::none && latency != 0 && standing == ungradedStanding;
+    }
+    static constexpr Standing ungradedStanding = Standing::passing;
+    static constexpr Cell makeUngraded(LatencyCode latency) {
+        return {Grade::none, ungradedStanding, latency};
+    }
     [[nodiscard]] constexpr bool visited() const { return grade != Grade::none || latency != 0; }
 
     [[nodiscard]] constexpr std::uint16_t packed() const {

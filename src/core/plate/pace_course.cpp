@@ -1,13 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/plate/pace_course.h"
 
+#include "core/plate/plausible_time.h"
+
 #include <algorithm>
 #include <cmath>
 
 namespace orbita {
 
 namespace {
-constexpr double fastestRotating = 350e6; // bytes a second; the quickest there are read 290 MB/s
 constexpr std::size_t patchShare = 5;
 } // namespace
 

@@ -8,6 +8,8 @@ namespace orbita {
 namespace {
 
 constexpr std::uint64_t stretchBlocks = 256; // read without asking anew
+constexpr double muchWorse = 2;
+constexpr std::uint64_t farthestBack = 512; // leaves
 // Going elsewhere has to be so much better, as it costs a seek and wears the drive.
 constexpr double worthTheWay = 1.1;
 // What a look inside one failed block yields, before any has been taken: half its sectors, for so many
@@ -72,6 +74,27 @@ void CarefulRoute::consider(std::uint64_t block, std::uint64_t runEnd, Choice& b
         best = {block, runEnd, worth};
 }
 
+// Going on from there, as long as it is no worse.
+std::uint64_t CarefulRoute::blocksAsGood(const Choice& choice) const {
+    const std::uint64_t leaf = m_damage.leafBlocks();
+    const std::uint64_t most = std::min(choice.end - choice.first, stretchBlocks);
+    std::uint64_t count = std::min(most, leaf - choice.first % leaf);
+    while (count < most && worthOf(choice.first + count) * muchWorse >= choice.worth)
+        count = std::min(most, count + leaf);
+    return count;
+}
+
+// The first place of that run, before `choice`, that is as good: what lies between is left for later.
+void CarefulRoute::nearer(Choice& choice, std::uint64_t runFirst) const {
+    const std::uint64_t leaf = m_damage.leafBlocks();
+    std::uint64_t at = std::max(runFirst, choice.first - std::min(choice.first, farthestBack * leaf));
+    for (; at < choice.first; at = (at / leaf + 1) * leaf)
+        if (worthOf(at) * worthTheWay >= choice.worth) {
+            choice = {at, choice.end, worthOf(at)};
+            return;
+        }
+}
+
 std::optional<Stretch> CarefulRoute::next() {
     // Going on where the head is, else the nearest place further on that is as good as any.
     Choice here;
@@ -80,7 +103,7 @@ std::optional<Stretch> CarefulRoute::next() {
         // In steps that double, from both ends of the run: to leave a patch, and to come up to it from
         // behind.
         for (std::uint64_t away = 0; first + away < end;
-             away = away == 0 ? DamageModel::leafBlocks : away * 2) {
+             away = away == 0 ? m_damage.leafBlocks() : away * 2) {
             const std::uint64_t nearBegin = first + away;
             const std::uint64_t nearEnd = away == 0 ? first : end - std::min(end - first, away);
             if (nearBegin == m_head)
@@ -98,6 +121,8 @@ std::optional<Stretch> CarefulRoute::next() {
                 best = {run->first, run->second, worthOf(run->first)};
                 break;
             }
+        if (auto run = m_unread.upper_bound(best.first); run != m_unread.begin())
+            nearer(best, std::prev(run)->first);
     }
 
     if (!m_failed.empty() && (m_unread.empty() || worthInside() > best.worth)) {
@@ -114,9 +139,7 @@ std::optional<Stretch> CarefulRoute::next() {
     m_out.reset();
     if (m_unread.empty())
         return std::nullopt;
-    // Up to where it may be otherwise; a patch ahead is no reason to stop before it is met.
-    const std::uint64_t count =
-        std::min(best.end - best.first, stretchBlocks - best.first % DamageModel::leafBlocks);
+    const std::uint64_t count = blocksAsGood(best);
     m_out = Stretch{.first = best.first, .count = count, .runUp = best.first != m_head};
     m_outDone = 0;
     return m_out;

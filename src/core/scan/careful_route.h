@@ -31,6 +31,8 @@ private:
     };
     [[nodiscard]] double worthOf(std::uint64_t block) const;
     [[nodiscard]] double worthInside() const;
+    [[nodiscard]] std::uint64_t blocksAsGood(const Choice& choice) const;
+    void nearer(Choice& choice, std::uint64_t runFirst) const;
     void consider(std::uint64_t block, std::uint64_t runEnd, Choice& best) const;
     void take(std::uint64_t first, std::uint64_t count);
 

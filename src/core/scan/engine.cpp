@@ -96,9 +96,14 @@ Ended Engine::run(const std::stop_token& stop) {
     if (m_ended == Ended::running)
         measurePace();
     chooseDepth();
+    settleExpectation();
     readRoute();
-    if (m_grader.holding())
-        releaseHeld();
+    if (m_grader.holding()) {
+        m_carryingDue = m_carryingDue.value_or(m_grader.doubtful());
+        measureCarryingIfDue();
+        if (m_grader.holding())
+            releaseHeld(m_done);
+    }
     if (m_ended == Ended::running)
         lookAgain(true);
     if (m_ended == Ended::running)
@@ -128,6 +133,7 @@ void Engine::readRoute() {
         askVitalsIfDue();
         waitForImage();
         lookAgain(false);
+        measureCarryingIfDue();
         if (m_ended != Ended::running)
             return;
         if (!m_trouble && !m_rewind)
@@ -157,6 +163,7 @@ bool Engine::beginNextStretch() {
     m_observedTime = {};
     m_observedClean = true;
     m_runUp = {};
+    m_onlyAtHand = m_stretch.contiguous() && !m_stretch.backward;
     const std::uint64_t block = m_stretch.at(0);
     limitRecovery(m_route->givesWay() && !m_stretch.lookInside);
     if (m_ended != Ended::running)

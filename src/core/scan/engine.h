@@ -41,12 +41,20 @@ private:
     void takeUp(const ScanRecord& earlier);
     void tellHowItIsReached();
     void tellBerths();
+    // What a block should take: engine_pace.cpp
     void measurePace();
     [[nodiscard]] std::vector<std::uint64_t> probeBlocks(std::uint64_t place, std::uint64_t of,
                                                          std::uint64_t reads) const;
     void measureAt(const std::vector<std::uint64_t>& blocks, std::map<std::uint64_t, double>& usual);
     bool looksEmpty(const LbaSpan& span);
     [[nodiscard]] Nanoseconds courseOf(const LbaSpan& span) const;
+    void settleExpectation();
+    bool takeEarlierPace();
+    [[nodiscard]] bool speaksForTheDrive() const;
+    [[nodiscard]] BlockReading reading(Nanoseconds carrying) const;
+    void measureCarryingIfDue();
+    void measureCarrying();
+    std::optional<Nanoseconds> carryingAt(const LbaSpan& span);
     // Whether verifying is as slow as the medium must be; asked once. True where too little is known to doubt
     // it.
     bool verifyBelieved();
@@ -111,13 +119,14 @@ private:
     void settleNothing(std::uint64_t block, Nanoseconds latency);
     void sampleUnit();
     void chooseDepth();
-    Disturbance besideASlowOne(Nanoseconds latency, Grader::Graded graded);
     [[nodiscard]] Grader::Graded judgeAlone(const LbaSpan& span, Nanoseconds latency) const;
 
     // What a block has come to: engine_grades.cpp
     void takeGood(std::uint64_t block, const ReadAnswer& answer);
     void gradeGood(std::uint64_t block, Nanoseconds latency, Disturbance disturbance);
-    void releaseHeld();
+    void leaveUngraded(std::uint64_t block, Nanoseconds latency);
+    // `upTo`: the first block of the stretch that is not among them.
+    void releaseHeld(std::uint64_t upTo);
     void settleCell(std::uint64_t block, Grade grade, Nanoseconds latency,
                     Standing standing = Standing::once);
     void watchForStall();
@@ -167,6 +176,7 @@ private:
     [[nodiscard]] LbaSpan firstSectorsOf(std::uint64_t block) const;
     [[nodiscard]] LbaSpan runUpTo(std::uint64_t block) const;
     [[nodiscard]] std::optional<ReadWay> runUpWay() const;
+    [[nodiscard]] bool rotating() const { return m_drive->identity().rotating != false; }
     [[nodiscard]] bool carefully() const { return m_plan.asked.order == ScanOrder::careful; }
 
     Drive* m_drive;
@@ -202,7 +212,6 @@ private:
     StoredMap m_stored;            // by the drive's own word
     Nanoseconds m_quickestEmpty{}; // of the blocks that hold nothing
     Nanoseconds m_usualAlone{};    // what a block takes with nothing beside it; zero: as the baseline
-    Nanoseconds m_slowUntil{};     // when the latest slow block of several at once was answered
     std::uint64_t m_lateAgain = 0; // blocks only late while disturbed, to be measured again
     Estimator m_estimator;
     StopRules m_rules;
@@ -210,6 +219,7 @@ private:
     std::optional<bool> m_verifyBelieved;
     bool m_handsOver = false;                          // what is read comes with the answers
     std::map<std::uint64_t, Nanoseconds> m_usualAgain; // by region: what a sound block takes past the cache
+    std::optional<bool> m_carryingDue;                 // absent: not known yet; false: not needed, or done
     bool m_again = false;                              // what is at the drive measures a block again
     ScanStatus m_status;
     Ended m_ended = Ended::running;
@@ -219,9 +229,10 @@ private:
     Stretch m_stretch;
     std::uint64_t m_sent = 0;
     std::uint64_t m_done = 0;
-    std::uint64_t m_told = 0; // of m_done, what the route knows of
-    StretchNews m_news;       // of the stretch, not yet told to the route
-    Nanoseconds m_runUp{};    // what the sector before the stretch's first block took
+    std::uint64_t m_told = 0;  // of m_done, what the route knows of
+    StretchNews m_news;        // of the stretch, not yet told to the route
+    bool m_onlyAtHand = false; // all blocks of the stretch so far came faster than the medium gives them
+    Nanoseconds m_runUp{};     // what the sector before the stretch's first block took
     std::uint64_t m_blocksDone = 0;
     std::uint64_t m_blocksBefore = 0; // of those, done in earlier parts of the scan
     std::size_t m_outstanding = 0;    // queued and not come back

@@ -66,8 +66,8 @@ bool Engine::lookAt(const SecondLook& look, bool atEnd) {
     bool fromMedium = pastCache || m_bytesRead - look.readBefore >= mostCacheBytes;
     if (!fromMedium && atEnd)
         fromMedium = pushOutCache(look);
-    // A failure cannot come out of a cache: what failed may be tried again at once.
-    if (!fromMedium && (look.grade != Grade::unreadable || !atEnd))
+    // Neither a failure nor a slow answer can come out of a cache: that much can be found out everywhere.
+    if (!fromMedium && (look.grade == Grade::stalled || !atEnd))
         return false;
     int measured = 0;
     for (int attempt = 0; attempt < mostAttempts; ++attempt) {
@@ -109,6 +109,9 @@ bool Engine::lookAt(const SecondLook& look, bool atEnd) {
                 return false;
             continue;
         }
+        const bool slow = answer->latency > m_plan.asked.limit || graded.grade >= Grade::laboured;
+        if (!fromMedium && !(look.disturbed ? late : slow))
+            return false;
         if (look.disturbed) {
             regradeUndisturbed(look, *answer, graded);
             return true;
@@ -239,7 +242,12 @@ void Engine::regradeUndisturbed(const SecondLook& look, const ReadAnswer& answer
     const Cell before = m_plate->at(look.block);
     --m_status.totals.blocks[static_cast<std::size_t>(before.grade)];
     --m_status.totals.disturbed;
-    settleCell(look.block, grade, answer.latency);
+    if (stalls || graded.certain) {
+        settleCell(look.block, grade, answer.latency);
+    } else {
+        leaveUngraded(look.block, answer.latency);
+        m_plate->settle(look.block, 1);
+    }
     m_feed.removeDefects(look.span);
     if (grade < Grade::laboured) {
         if (look.grade == Grade::late)

@@ -15,6 +15,7 @@ namespace orbita {
 namespace {
 
 constexpr auto imageLook = std::chrono::milliseconds{5};
+constexpr Nanoseconds commonlyTaken = std::chrono::seconds{1}; // by drives that take no shorter time
 constexpr Nanoseconds recoveryPatience = std::chrono::seconds{5};
 constexpr Nanoseconds loadInterval = std::chrono::seconds{10}; // between looks at who else uses the drive
 constexpr std::uint32_t usualDepth = 8;
@@ -95,17 +96,22 @@ void Engine::limitRecovery(bool limited) {
         return;
     }
     m_recoveryLimited = limited;
-    const auto before = m_aids.recovery->shorten(m_plan.asked.recovery, m_stop);
+    Nanoseconds limit = m_plan.asked.recovery;
+    auto before = m_aids.recovery->shorten(limit, m_stop);
+    if (!before && limit < commonlyTaken && !m_stop.stop_requested()) { // better than its own patience
+        limit = commonlyTaken;
+        before = m_aids.recovery->shorten(limit, m_stop);
+    }
     if (!before) {
         m_recoveryRefused = true;
         m_recoveryLimited = false;
         note({.kind = TapeKind::recoveryKept});
         return;
     }
-    const bool shorter = before->count() == 0 || *before > m_plan.asked.recovery;
-    m_shortened = shorter ? m_plan.asked.recovery : Nanoseconds{};
+    const bool shorter = before->count() == 0 || *before > limit;
+    m_shortened = shorter ? limit : Nanoseconds{};
     if (first)
-        note({.kind = TapeKind::recoveryShort, .latency = shorter ? m_plan.asked.recovery : *before});
+        note({.kind = TapeKind::recoveryShort, .latency = shorter ? limit : *before});
 }
 
 void Engine::giveRecoveryBack() {
@@ -249,7 +255,9 @@ void Engine::sampleUnit() {
     const auto middle = latencies.begin() + static_cast<std::ptrdiff_t>(latencies.size() / 2);
     std::nth_element(latencies.begin(), middle, latencies.end());
     if (m_drive->identity().rotating == false)
-        m_grader.settleUnit(solidStateUnit(*middle));
+        m_grader.settleUnit(solidStateUnit(
+            speaksForTheDrive() ? *middle
+                                : std::min(*middle, plausibleTime(reading({}), m_grader.limits()).most)));
     m_usualAlone = *middle;
     m_atDriveSince = m_clock.now();
 }
@@ -264,17 +272,6 @@ void Engine::chooseDepth() {
         m_drive->link().setDepth(1);
     if (m_status.depth > 1 || m_plan.asked.depth > 1)
         note({.kind = TapeKind::atOnce, .count = m_status.depth});
-}
-
-// Of several at the drive at once, nobody knows which one was slow: whoever looks so is measured again alone,
-// and what was late beside it is not its own fault either.
-Disturbance Engine::besideASlowOne(Nanoseconds latency, Grader::Graded graded) {
-    if (graded.grade >= Grade::laboured) {
-        m_slowUntil = m_clock.now();
-        return Disturbance::beside;
-    }
-    const bool beside = m_clock.now() - latency < m_slowUntil;
-    return beside && graded.grade == Grade::late ? Disturbance::beside : Disturbance::none;
 }
 
 // What is measured again has the drive to itself, and is compared with blocks that had.

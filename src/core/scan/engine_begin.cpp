@@ -1,25 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What comes before the first block: what was done before, how the drive is reached, how fast it is.
-#include "core/base/bytes.h"
+// What comes before the first block: what was done before, how the drive is reached.
 #include "core/scan/engine.h"
 
 #include "core/image/image_writer.h"
 #include "core/scan/record.h"
-#include "core/scan/verify_check.h"
 
 #include <algorithm>
-#include <numeric>
 
 namespace orbita {
-
-namespace {
-
-constexpr std::uint64_t paceProbes = 16;
-constexpr std::uint64_t leastBytesToMeasure = 256U << 20U; // a shorter scan is over before it is estimated
-constexpr std::uint64_t leastBytesToProbe = 128U << 20U;   // in less, too much of it would be read twice
-constexpr std::uint64_t paceProbeBytes = 4U << 20U;
-
-} // namespace
 
 // Only whole blocks that are vouched for count; all else is visited again.
 void Engine::takeUp(const ScanRecord& earlier) {
@@ -57,6 +45,7 @@ void Engine::takeUp(const ScanRecord& earlier) {
                     continue;
                 known[block] = true;
                 m_status.totals.notStored += cell.notStored() ? 1 : 0;
+                m_status.totals.ungraded += cell.ungraded() ? 1 : 0;
                 m_plate->set(block, cell);
                 if (cell.latency != 0 && decodeLatency(cell.latency) > m_status.slowest.latency)
                     m_status.slowest = {m_grid.spanOf(block).first, decodeLatency(cell.latency)};
@@ -157,108 +146,6 @@ void Engine::tellBerths() {
             note({.kind = TapeKind::notAsked, .span = berth.place.span, .count = berth.place.times});
         else if (!m_feed.isCovered(berth.around))
             note({.kind = TapeKind::keptForLast, .span = berth.place.span, .count = berth.width.value});
-}
-
-// The blocks of one probe, in the order and manner in which the scan will read such: the first only brings
-// the head there. Empty where they do not lie together in what was asked for.
-std::vector<std::uint64_t> Engine::probeBlocks(std::uint64_t place, std::uint64_t of,
-                                               std::uint64_t reads) const {
-    const std::uint64_t count = m_askedFor.count();
-    std::vector<std::uint64_t> blocks;
-    if (m_plan.asked.order == ScanOrder::sweep) {
-        const auto hop = std::min((count + 1) / 2, std::max<std::uint64_t>(1, sweepDistance(m_plan)));
-        const std::uint64_t n = (count - hop) * (2 * place + 1) / (2 * of);
-        for (std::uint64_t r = 0; r <= reads && n + r / 2 + hop < count; ++r)
-            blocks.push_back(m_askedFor.at(n + r / 2 + r % 2 * hop));
-        return blocks;
-    }
-    const std::uint64_t n = count * (2 * place + 1) / (2 * of);
-    if (!m_askedFor.together(n, reads))
-        return blocks;
-    for (std::uint64_t r = 0; r <= reads; ++r)
-        blocks.push_back(m_askedFor.at(m_plan.asked.order == ScanOrder::backward ? n + reads - r : n + r));
-    return blocks;
-}
-
-// A few short reads across what was asked for. They are not graded: what they meet is met again by the scan
-// itself.
-void Engine::measurePace() {
-    const std::uint64_t blockBytes = std::uint64_t{m_grid.blockSectors} * m_drive->identity().logicalBytes;
-    const std::uint64_t reads = std::max<std::uint64_t>(3, paceProbeBytes / blockBytes);
-    const std::uint64_t blocks = m_askedFor.count();
-    const std::uint64_t probes = std::min(paceProbes, blocks / (reads * 4));
-    if (m_plan.asked.measurePaceFirst && probes >= PaceCourse::leastPlaces &&
-        m_route->blocksLeft() * blockBytes >= leastBytesToProbe) {
-        publish(ScanPhase::measuring);
-        std::map<std::uint64_t, double> usual; // by block: what a sector there takes
-        for (std::uint64_t i = 0; i < probes && m_ended == Ended::running && !m_stop.stop_requested(); ++i)
-            measureAt(probeBlocks(i, probes, reads), usual);
-        if (m_ended != Ended::running)
-            return;
-        for (const auto& [block, perSector] : usual)
-            m_course.add(m_grid.spanOf(block).first, perSector);
-        m_course.settle(m_drive->identity().rotating != false, m_grader.unit(), m_grid.blockSectors,
-                        m_drive->identity().logicalBytes);
-        if (blocks * blockBytes >= leastBytesToMeasure && m_plan.asked.order != ScanOrder::sweep &&
-            m_plan.asked.order != ScanOrder::sample)
-            m_status.expected = timeLeft();
-        if (m_status.expected)
-            note({.kind = TapeKind::paceMeasured, .latency = *m_status.expected});
-    }
-    m_began = m_clock.now();
-    m_paceSince = m_began;
-}
-
-void Engine::measureAt(const std::vector<std::uint64_t>& blocks, std::map<std::uint64_t, double>& usual) {
-    if (blocks.size() < 3 || looksEmpty(m_grid.spanOf(blocks[0])))
-        return;
-    const bool apart = m_plan.asked.order == ScanOrder::sweep;
-    std::map<std::uint64_t, std::vector<Nanoseconds>>
-        latencies; // at each of the places that one probe goes to
-    for (std::size_t r = 0; r < blocks.size(); ++r) {
-        const Alone answer = readBeside(m_grid.spanOf(blocks[r]));
-        if (!answer || answer->judged.outcome != Outcome::answered || m_stop.stop_requested())
-            return;
-        if (!answer->data.empty() && allZero(answer->data) && forgets())
-            return; // it was answered without the medium
-        if (r > 0 && answer->disturbance == Disturbance::none)
-            latencies[blocks[apart ? r % 2 : 0]].push_back(answer->latency);
-    }
-    for (auto& [block, took] : latencies) {
-        usual[block] = static_cast<double>(medianOf(took).count()) / m_grid.blockSectors;
-        if (apart)
-            continue;
-        // One that met something is no part of what to expect of the time.
-        const Nanoseconds most = 2 * medianOf(took);
-        std::erase_if(took, [most](Nanoseconds t) { return t > most; });
-        const Nanoseconds sum = std::accumulate(took.begin(), took.end(), Nanoseconds{});
-        m_estimator.addProbe(m_grid.spanOf(block).first,
-                             static_cast<double>(sum.count()) /
-                                 static_cast<double>(took.size() * m_grid.blockSectors));
-    }
-}
-
-// Whether a place holds nothing, so that what it takes says nothing of the medium. A verify does not tell:
-// there one sector is read for it.
-bool Engine::looksEmpty(const LbaSpan& span) {
-    if (m_stored.told.contains(span))
-        return m_stored.nothing.contains(span);
-    if (!forgets() || m_plan.asked.way == ReadWay::read)
-        return false;
-    const std::uint32_t sectors = m_drive->identity().sectorsPerPhysical();
-    m_drive->link().handOverReads(sectors * m_drive->identity().logicalBytes);
-    const Alone answer = readBeside(intersection({span.first, {sectors}}, span), ReadWay::read);
-    return answer && answer->judged.outcome == Outcome::answered && !answer->data.empty() &&
-           allZero(answer->data);
-}
-
-// Of a short last block that has to be gone to, the way is as long as to any other: a whole one is the
-// measure.
-Nanoseconds Engine::courseOf(const LbaSpan& span) const {
-    if (m_status.depth > 1)
-        return {};
-    const bool goneTo = m_plan.asked.order == ScanOrder::sweep || m_plan.asked.order == ScanOrder::backward;
-    return m_course.expected(goneTo ? LbaSpan{span.first, {m_grid.blockSectors}} : span);
 }
 
 } // namespace orbita

@@ -25,6 +25,14 @@ void Engine::takeGood(std::uint64_t block, const ReadAnswer& answer) {
                                                          static_cast<double>(m_grader.unit().count()))})
         latency = std::max(latency, m_runUp);
     m_runUp = {};
+    // What the drive had at hand where a stretch begins, for it was read beforehand, has not moved its head:
+    // the way is no fault of the first block behind it.
+    if (m_onlyAtHand && rotating() && m_plan.asked.way == ReadWay::read && !m_grader.holding()) {
+        const Nanoseconds usual = m_grader.expected(courseOf(m_grid.spanOf(block)), latency);
+        m_onlyAtHand = latency * 3 < usual * 2;
+        if (!m_onlyAtHand && m_done > 0 && latency < usual + longestSeek)
+            latency = std::min(latency, usual);
+    }
     m_lastGood = block;
     if (!m_met.empty() && settleMetBefore(block))
         return;
@@ -38,8 +46,11 @@ void Engine::takeGood(std::uint64_t block, const ReadAnswer& answer) {
     } else {
         m_plate->set(block, {Grade::steady, Standing::once, encodeLatency(latency)});
         m_held.push_back({block, latency, disturbanceOf(answer)});
-        if (m_grader.hold(latency, courseOf(m_grid.spanOf(block))))
-            releaseHeld();
+        if (m_grader.hold(latency, courseOf(m_grid.spanOf(block)))) {
+            m_carryingDue = m_carryingDue.value_or(m_grader.doubtful());
+            if (!*m_carryingDue)
+                releaseHeld(m_done + 1);
+        }
     }
     if (m_stretch.contiguous() && m_done + 1 - m_observedFrom >= observeBlocks) {
         if (m_observedClean)
@@ -51,11 +62,18 @@ void Engine::takeGood(std::uint64_t block, const ReadAnswer& answer) {
 }
 
 void Engine::gradeGood(std::uint64_t block, Nanoseconds latency, Disturbance disturbance) {
-    if (m_status.depth > 1 && disturbance == Disturbance::none)
-        disturbance = besideASlowOne(latency, m_grader.judge(latency));
+    // Of several at the drive at once, nobody knows which one was slow: whoever looks so is measured again
+    // alone.
+    if (m_status.depth > 1 && disturbance == Disturbance::none &&
+        m_grader.judge(latency).grade >= Grade::late)
+        disturbance = Disturbance::beside;
     const bool alone = disturbance == Disturbance::none;
     const Nanoseconds course = courseOf(m_grid.spanOf(block));
     const Grader::Graded graded = alone ? m_grader.grade(latency, course) : m_grader.judge(latency, course);
+    if (!graded.certain) {
+        leaveUngraded(block, latency);
+        return;
+    }
     const bool disturbed = !alone && graded.grade >= Grade::late;
     const Standing standing = disturbed ? Standing::disturbed : Standing::once;
     show(block, {graded.grade, standing, encodeLatency(latency)}, latency);
@@ -92,6 +110,13 @@ void Engine::gradeGood(std::uint64_t block, Nanoseconds latency, Disturbance dis
     lookAgainLater(block, span, graded.grade, latency, disturbed);
 }
 
+// Read well, and nothing to compare its time with: no grade is better than a guess.
+void Engine::leaveUngraded(std::uint64_t block, Nanoseconds latency) {
+    show(block, Cell::makeUngraded(encodeLatency(latency)), latency);
+    if (++m_status.totals.ungraded == 1)
+        note({.kind = TapeKind::ungraded, .span = m_grid.spanOf(block), .latency = latency});
+}
+
 void Engine::lookAgainLater(std::uint64_t block, LbaSpan span, Grade grade, Nanoseconds latency,
                             bool disturbed) {
     m_looks.add({.block = block,
@@ -103,7 +128,7 @@ void Engine::lookAgainLater(std::uint64_t block, LbaSpan span, Grade grade, Nano
                 m_clock.now());
 }
 
-void Engine::releaseHeld() {
+void Engine::releaseHeld(std::uint64_t upTo) {
     // On a drive that holds next to nothing, what holds nothing says what is usual.
     for (std::size_t i = m_held.size();
          i < m_status.totals.notStored && m_held.size() < leastToCompare && !m_course.known(); ++i)
@@ -116,7 +141,7 @@ void Engine::releaseHeld() {
         m_feed.cover(m_grid.spanOf(held.block));
     }
     m_held.clear();
-    m_releasedTo = m_done + 1;
+    m_releasedTo = upTo;
 }
 
 void Engine::watchForStall() {
@@ -172,8 +197,9 @@ void Engine::endNoAnswer(std::uint64_t block) {
     std::erase_if(m_held, [block](const Held& held) { return held.block == block; });
     if (m_feed.isCovered(span)) { // it was read before: counted once, by the worse
         const Cell before = m_plate->at(block);
-        --(before.notStored() ? m_status.totals.notStored
-                              : m_status.totals.blocks[static_cast<std::size_t>(before.grade)]);
+        --(before.notStored()  ? m_status.totals.notStored
+           : before.ungraded() ? m_status.totals.ungraded
+                               : m_status.totals.blocks[static_cast<std::size_t>(before.grade)]);
     }
     const Standing standing = standstillsAt(span) > 1 ? Standing::confirmed : Standing::once;
     m_feed.addDefect({span, Grade::stalled, standing, waited, true});

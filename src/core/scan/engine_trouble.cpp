@@ -327,7 +327,16 @@ void Engine::resolveUnreadable(std::uint64_t block, const ReadAnswer& whole) {
             finishBlock();
             return;
         }
-        worst = stalls ? Grade::stalled : m_grader.judge(longest, courseOf(span)).grade;
+        const Grader::Graded graded = m_grader.judge(longest, courseOf(span));
+        if (!stalls && !graded.certain) {
+            leaveUngraded(block, longest);
+            m_plate->settle(block, 1);
+            m_putOff.erase(block);
+            --m_failedBlocks;
+            finishBlock();
+            return;
+        }
+        worst = stalls ? Grade::stalled : graded.grade;
         if (worst >= Grade::laboured) {
             m_feed.addDefect({span, worst, Standing::once, longest, true});
             lookAgainLater(block, span, worst, longest, false);

@@ -24,6 +24,7 @@ struct ScanTotals {
     // doing.
     std::uint64_t disturbed = 0;
     std::uint64_t notStored = 0; // blocks that were answered without the medium: there is nothing in them
+    std::uint64_t ungraded = 0;  // blocks that were read well, with nothing to compare their time with
 
     [[nodiscard]] std::uint64_t of(Grade grade) const { return blocks[static_cast<std::size_t>(grade)]; }
     [[nodiscard]] std::uint64_t visited() const {

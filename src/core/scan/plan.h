@@ -74,7 +74,7 @@ struct ScanPlan {
     Nanoseconds limit = std::chrono::seconds{8};   // no answer for so long: stalled
     Nanoseconds giveUp = std::chrono::seconds{60}; // no answer for so long: the scan ends
     // careful: how long the drive may try to read a sector while there are easier ones; 0: as it likes.
-    Nanoseconds recovery = std::chrono::seconds{1};
+    Nanoseconds recovery = std::chrono::milliseconds{300};
     // Where the drive came to a standstill before, so many sectors on either side are read after all else;
     // berthBytes of them where absent, 0: such places are read in their turn.
     std::optional<SectorCount> berth;

@@ -24,7 +24,7 @@ Replay::Replay(ScanRecord finished)
     , m_route(makeRoute(inADecidedOrder(m_finished.plan),
                         blocksToVisit(m_finished.plan.grid, m_finished.plan.asked.parts, {}))) {
     const ScanStatus& was = m_finished.status;
-    m_visited = was.totals.visited() + was.totals.notStored;
+    m_visited = was.totals.visited() + was.totals.notStored + was.totals.ungraded;
     m_wholeNs =
         m_finished.plate->summarise(0, m_finished.plate->blocks()).meanNs * static_cast<double>(m_visited);
     m_now.plate = m_plate;
@@ -58,6 +58,10 @@ void Replay::play(std::uint64_t block) {
     now.position = span.end();
     if (cell.notStored()) {
         ++now.totals.notStored;
+        return;
+    }
+    if (cell.ungraded()) {
+        ++now.totals.ungraded;
         return;
     }
     ++now.totals.blocks[static_cast<std::size_t>(cell.grade)];

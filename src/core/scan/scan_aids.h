@@ -5,6 +5,7 @@
 #include "core/drive/drive.h"
 #include "core/drive/stored_map.h"
 #include "core/inventory/place.h"
+#include "core/scan/earlier_pace.h"
 
 #include <atomic>
 #include <condition_variable>
@@ -115,6 +116,7 @@ struct ScanAids {
     std::shared_ptr<ImageWriter> image{};   // what is read is kept in it
     // What questions of ours met before the scan began.
     std::vector<MetBefore> met{};
+    EarlierPaceFinder earlierPace{};
     // Where the drive went silent before the scan began, by a question of ours: that is where it is told.
     std::optional<LbaSpan> silentAt{};
     // The same scan as it was kept when it was broken off, on the same grid; what it vouches for is not

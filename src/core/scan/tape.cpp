@@ -13,7 +13,7 @@ constexpr std::array<std::string_view, 14> endedNames = {
     "running",     "complete", "stopped", "stop-rule",   "drive-gone",     "no-answer",   "shrunk",
     "link-faults", "refused",  "locked",  "reader-lost", "verify-doubted", "other-drive", "barred"};
 
-constexpr std::array<std::string_view, 50> kindNames = {"started",
+constexpr std::array<std::string_view, 51> kindNames = {"started",
                                                         "pace-measured",
                                                         "paused",
                                                         "resumed",
@@ -62,8 +62,9 @@ constexpr std::array<std::string_view, 50> kindNames = {"started",
                                                         "nothing-to-compare",
                                                         "at-once",
                                                         "kept-for-last",
-                                                        "not-asked"};
-static_assert(kindNames.size() == static_cast<std::size_t>(TapeKind::notAsked) + 1 &&
+                                                        "not-asked",
+                                                        "ungraded"};
+static_assert(kindNames.size() == static_cast<std::size_t>(TapeKind::ungraded) + 1 &&
               !kindNames.back().empty());
 static_assert(endedNames.size() == static_cast<std::size_t>(Ended::barred) + 1 && !endedNames.back().empty());
 

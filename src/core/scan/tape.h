@@ -63,6 +63,7 @@ enum class TapeKind : std::uint8_t {
     keptForLast, // the drive came to a standstill there before: span; count: sectors on either side that are
                  // read last, too
     notAsked,    // it did so count times: the span is not asked again
+    ungraded,    // read well, with nothing to compare their time with: the first of such blocks; latency
 };
 
 enum class Ended : std::uint8_t {

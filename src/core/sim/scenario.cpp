@@ -343,6 +343,7 @@ Scenario readScenario(const Json& json) {
     scenario.zoneSectors = top.whole("zone_sectors", 0, scenario.identity.capacity.value, 0);
     scenario.limitsRecovery = top.flag("limits_recovery", true);
     scenario.verifyLies = top.flag("verify_lies", false);
+    scenario.commandsAtOnce = static_cast<std::uint32_t>(top.whole("commands_at_once", 1, 64, 1));
     scenario.lock = readLock(top);
     scenario.front = readFront(top);
     if (const Json* health = top.find("vitals"))

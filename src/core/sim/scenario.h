@@ -131,9 +131,10 @@ struct Scenario {
     std::uint64_t zoneSectors = 0;  // of a zoned drive; each zone holds what comes before its not stored end
     std::vector<LbaSpan> notStored; // never written, or given back: read without the medium
     Lock lock = Lock::none;
-    bool limitsRecovery = true;   // how long it tries to read a sector can be set
-    bool verifyLies = false;      // answers every verify at once, without looking
-    double playbackSeconds = 120; // how long the demonstration takes to play a scan of the whole drive
+    bool limitsRecovery = true;       // how long it tries to read a sector can be set
+    bool verifyLies = false;          // answers every verify at once, without looking
+    std::uint32_t commandsAtOnce = 1; // how many it takes before it has answered
+    double playbackSeconds = 120;     // how long the demonstration takes to play a scan of the whole drive
 
     [[nodiscard]] bool rotating() const { return identity.rotationRate.value_or(0) != 1; }
     // One revolution; zero for solid state.

@@ -53,80 +53,94 @@ void SimLink::runInRealTime() {
     m_idleSince = m_real.now();
 }
 
-void SimLink::begin(const Request& request) {
-    if (m_realTime)
-        m_clock.sleep(fromSeconds(toSeconds(m_real.now() - m_idleSince) * m_clock.speed()));
-    m_begun = true;
-    m_begunAt = m_clock.now();
-    m_reply = {};
-    m_reply.tag = request.tag;
-    m_reply.expected = request.expected;
-    m_reply.carried = Carried::answered;
-    const auto access = m_front->mediumAccess(request.block);
-    if (!access) {
-        m_data = m_front->answer(request.block, request.parameters, powered(), m_reply);
-        m_data.resize(std::min<std::size_t>(m_data.size(), request.expected));
-        m_reply.transferred = static_cast<std::uint32_t>(m_data.size());
-        m_latency = enquiryTime;
-        return;
-    }
-    const auto& identity = m_surface.scenario().identity;
-    const LbaSpan& span = access->span;
-    if (span.empty()) { // only a SCSI command can ask for nothing
-        m_front->answerRead(request.block, {}, m_reply);
-        m_latency = m_surface.scenario().overhead;
-        return;
-    }
-    if (span.end() > Lba{identity.capacity.value}) {
-        m_front->answerBeyondEnd(request.block, m_reply);
-        m_latency = m_surface.scenario().overhead;
-        return;
-    }
-    m_surface.limitRecovery(m_condition->recoveryLimit());
-    const ReadEvent event = m_surface.read(*access, m_begunAt);
-    m_latency = event.latency;
-    if (event.result == ReadResult::gone) {
-        m_reply.carried = Carried::failed;
-        m_reply.systemError = ENODEV;
-        return;
-    }
-    m_condition->noteRead(span, event, identity.logicalBytes, powered());
-    m_front->answerRead(request.block, event, m_reply);
-    m_reply.disturbance = event.disturbed ? Disturbance::otherLoad : Disturbance::none;
-    m_reply.transferred = event.result == ReadResult::data && access->handsOver ? request.expected : 0;
+bool SimLink::setDepth(std::uint32_t depth) {
+    if (depth == 0 || depth > m_surface.scenario().commandsAtOnce)
+        return false;
+    m_depth = depth;
+    return true;
 }
 
-void SimLink::handOver(const Request& request) {
+void SimLink::fillDrive() {
+    while (m_atDrive.size() < std::min<std::size_t>(m_depth, m_queue.size()))
+        m_atDrive.push_back(begin(m_queue[m_atDrive.size()]));
+}
+
+SimLink::AtDrive SimLink::begin(const Request& request) {
+    if (m_realTime && m_atDrive.empty())
+        m_clock.sleep(fromSeconds(toSeconds(m_real.now() - m_idleSince) * m_clock.speed()));
+    AtDrive begun;
+    begun.begunAt = m_clock.now();
+    Reply& reply = begun.reply;
+    reply.tag = request.tag;
+    reply.expected = request.expected;
+    reply.carried = Carried::answered;
+    if (m_hangs)
+        return begun;
+    // One head: what comes later waits for what came before.
+    const bool inTurn = m_surface.scenario().rotating();
+    const Nanoseconds served = inTurn ? std::max(begun.begunAt, m_freeAt) : begun.begunAt;
+    begun.latency = served - begun.begunAt;
     const auto access = m_front->mediumAccess(request.block);
-    if (!access || !access->handsOver || m_reply.carried != Carried::answered || m_reply.transferred == 0)
+    const auto& identity = m_surface.scenario().identity;
+    if (!access) {
+        begun.data = m_front->answer(request.block, request.parameters, powered(), reply);
+        begun.data.resize(std::min<std::size_t>(begun.data.size(), request.expected));
+        reply.transferred = static_cast<std::uint32_t>(begun.data.size());
+        *begun.latency += enquiryTime;
+    } else if (access->span.empty()) { // only a SCSI command can ask for nothing
+        m_front->answerRead(request.block, {}, reply);
+        *begun.latency += m_surface.scenario().overhead;
+    } else if (access->span.end() > Lba{identity.capacity.value}) {
+        m_front->answerBeyondEnd(request.block, reply);
+        *begun.latency += m_surface.scenario().overhead;
+    } else {
+        m_surface.limitRecovery(m_condition->recoveryLimit());
+        const ReadEvent event = m_surface.read(*access, served);
+        m_hangs = !event.latency;
+        if (event.latency)
+            *begun.latency += *event.latency;
+        else
+            begun.latency.reset();
+        if (event.result == ReadResult::gone) {
+            reply.carried = Carried::failed;
+            reply.systemError = ENODEV;
+        } else {
+            m_condition->noteRead(access->span, event, identity.logicalBytes, powered());
+            m_front->answerRead(request.block, event, reply);
+            reply.disturbance = event.disturbed ? Disturbance::otherLoad : Disturbance::none;
+            reply.transferred = event.result == ReadResult::data && access->handsOver ? request.expected : 0;
+        }
+    }
+    if (begun.latency)
+        m_freeAt = std::max(m_freeAt, begun.begunAt + *begun.latency);
+    return begun;
+}
+
+void SimLink::handOver(const Request& request, Reply& reply) {
+    const auto access = m_front->mediumAccess(request.block);
+    if (!access || !access->handsOver || reply.carried != Carried::answered || reply.transferred == 0)
         return;
     if (m_contentsUsed == m_contents.size())
         m_contents.emplace_back();
     auto& content = m_contents[m_contentsUsed++];
-    content.resize(m_reply.transferred);
+    content.resize(reply.transferred);
     readContent(m_surface.scenario(), access->span.first, content);
-    m_reply.data = content;
+    reply.data = content;
 }
 
-void SimLink::haltBehindFront() {
-    while (m_queue.size() > 1) {
+void SimLink::withdrawNotSent() {
+    for (std::size_t i = m_atDrive.size(); i < m_queue.size(); ++i) {
         Reply reply;
-        reply.tag = m_queue[1].tag;
-        reply.expected = m_queue[1].expected;
+        reply.tag = m_queue[i].tag;
+        reply.expected = m_queue[i].expected;
         reply.completedAt = m_clock.now();
         m_withdrawn.push_back(reply);
-        m_queue.erase(m_queue.begin() + 1);
     }
+    m_queue.resize(m_atDrive.size());
 }
 
 void SimLink::withdrawQueued() {
-    if (!m_begun && !m_queue.empty()) {
-        m_queue.push_front({}); // nothing is at the drive: all that is queued goes
-        haltBehindFront();
-        m_queue.clear();
-        return;
-    }
-    haltBehindFront();
+    withdrawNotSent();
 }
 
 std::size_t SimLink::collect(std::span<Reply> replies, Nanoseconds patience) {
@@ -137,33 +151,35 @@ std::size_t SimLink::collect(std::span<Reply> replies, Nanoseconds patience) {
     }
     std::size_t taken = 0;
     while (taken < replies.size()) {
-        if (!m_withdrawn.empty()) {
+        if (m_atDrive.empty() && !m_withdrawn.empty()) {
             replies[taken++] = m_withdrawn.front();
             m_withdrawn.pop_front();
             continue;
         }
-        if (m_queue.empty())
+        if (m_withdrawn.empty())
+            fillDrive();
+        if (m_atDrive.empty())
             break;
-        if (!m_begun)
-            begin(m_queue.front());
-        if (!m_latency || m_begunAt + *m_latency > until)
+        AtDrive& front = m_atDrive.front();
+        if (!front.latency || front.begunAt + *front.latency > until)
             break;
-        m_clock.advanceTo(m_begunAt + *m_latency);
+        m_clock.advanceTo(front.begunAt + *front.latency);
         m_idleSince = m_real.now();
-        m_reply.latency = *m_latency;
-        m_reply.completedAt = m_clock.now();
+        front.reply.latency = *front.latency;
+        front.reply.completedAt = front.begunAt + *front.latency;
         if (m_handsOver)
-            handOver(m_queue.front());
-        replies[taken++] = m_reply;
-        const bool trouble = m_reply.carried != Carried::answered || m_front->isTrouble(m_reply) ||
-                             *m_latency > m_queue.front().haltAfter;
+            handOver(m_queue.front(), front.reply);
+        m_data = std::move(front.data);
+        const bool trouble = front.reply.carried != Carried::answered || m_front->isTrouble(front.reply) ||
+                             *front.latency > m_queue.front().haltAfter;
+        replies[taken++] = front.reply;
         if (trouble)
-            haltBehindFront();
+            withdrawNotSent();
+        m_atDrive.pop_front();
         m_queue.pop_front();
-        m_begun = false;
     }
     if (taken == 0) {
-        if (m_begun && m_clock.now() - m_begunAt > hesitation)
+        if (!m_atDrive.empty() && m_clock.now() - m_atDrive.front().begunAt > hesitation)
             m_clock.setSpeed(std::min(m_speed, speedWhileHesitating));
         m_clock.advanceTo(until);
     } else {

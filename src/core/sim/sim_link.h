@@ -24,6 +24,8 @@ public:
 
     void withdrawQueued() override;
     void abandon() override { m_abandoned = true; }
+    // As many as the scenario says; rotating drives serve them in turn, solid state side by side.
+    bool setDepth(std::uint32_t depth) override;
     [[nodiscard]] std::size_t queueLimit() const override { return 64; }
     [[nodiscard]] Clock& clock() override { return m_clock; }
     // What is on the simulated medium (content.h).
@@ -39,9 +41,17 @@ protected:
     std::size_t collect(std::span<Reply> replies, Nanoseconds patience) override;
 
 private:
-    void begin(const Request& request);
-    void haltBehindFront();
-    void handOver(const Request& request);
+    // A command that the drive has.
+    struct AtDrive {
+        Nanoseconds begunAt{};
+        std::optional<Nanoseconds> latency; // absent: it never answers
+        Reply reply;
+        std::vector<std::byte> data; // what the drive says of itself
+    };
+    void fillDrive();
+    AtDrive begin(const Request& request);
+    void withdrawNotSent();
+    void handOver(const Request& request, Reply& reply);
 
     [[nodiscard]] Nanoseconds powered() const { return m_origin + m_clock.now(); }
 
@@ -62,11 +72,11 @@ private:
     std::deque<std::vector<std::byte>> m_contents; // of which so many are handed over since the last send
     std::size_t m_contentsUsed = 0;
 
-    // The command at the drive: the front of the queue, once begun.
-    bool m_begun = false;
-    Nanoseconds m_begunAt{};
-    std::optional<Nanoseconds> m_latency; // absent: it never answers
-    Reply m_reply;
+    // The first of m_queue, begun, in the same order.
+    std::deque<AtDrive> m_atDrive;
+    std::uint32_t m_depth = 1;
+    Nanoseconds m_freeAt{}; // when a rotating drive has served all that it has
+    bool m_hangs = false;   // and never will
 };
 
 } // namespace orbita::sim

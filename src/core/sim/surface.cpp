@@ -245,7 +245,8 @@ ReadEvent Surface::read(const MediumAccess& access, Nanoseconds now) {
         if (access.handsOver)
             remember(span, continues);
         m_streamEnd = span.end();
-        m_headTime = std::max(m_headTime, now + *event.latency);
+        if (m_scenario.rotating()) // one head; solid state has others at hand while one place is slow
+            m_headTime = std::max(m_headTime, now + *event.latency);
     } else {
         m_streamEnd = {}; // the drive lost its place: the next read positions anew
     }

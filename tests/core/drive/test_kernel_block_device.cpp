@@ -8,12 +8,12 @@
 #include "core/inventory/inventory.h"
 #include "core/scan/session.h"
 #include "core/target/target.h"
+#include "support/kernel_device.h"
 #include "support/scan_runner.h"
 
 #include <QDir>
 #include <QElapsedTimer>
 #include <QFile>
-#include <QProcess>
 #include <QTemporaryDir>
 #include <array>
 #include <atomic>
@@ -23,71 +23,6 @@
 
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
-
-constexpr int cannotRun = 77;
-
-struct Ran {
-    int status = -1;
-    QString output;
-    QString errors;
-};
-
-Ran run(const QString& program, const QStringList& arguments) {
-    QProcess process;
-    process.start(program, arguments);
-    process.waitForFinished(30'000);
-    return {process.exitCode(), QString::fromLocal8Bit(process.readAllStandardOutput()).trimmed(),
-            QString::fromLocal8Bit(process.readAllStandardError()).trimmed()};
-}
-
-// One device of lab/kernel-block-device, taken down when done with.
-class KernelDevice {
-public:
-    KernelDevice(std::uint64_t bytes, const QByteArray& faults) {
-        write("size", QByteArray::number(static_cast<qulonglong>(bytes)));
-        write("faults", faults);
-        const Ran up = lab("up");
-        m_status = up.status;
-        m_why = up.errors;
-        m_device = up.output.toStdString();
-    }
-    ~KernelDevice() { lab("down"); }
-    KernelDevice(const KernelDevice&) = delete;
-    KernelDevice& operator=(const KernelDevice&) = delete;
-
-    [[nodiscard]] int status() const { return m_status; }
-    [[nodiscard]] QString why() const { return m_why; }
-    [[nodiscard]] const std::string& device() const { return m_device; }
-    Ran lab(const QString& what) {
-        return run(QStringLiteral(ORBITA_LAB "/kernel-block-device/run"), {what, m_dir.path()});
-    }
-
-private:
-    void write(const char* name, const QByteArray& content) {
-        QFile file(m_dir.filePath(QLatin1String(name)));
-        if (!file.open(QIODevice::WriteOnly) || file.write(content) != content.size())
-            qFatal("cannot write the lab's files");
-    }
-    QTemporaryDir m_dir;
-    int m_status = -1;
-    QString m_why;
-    std::string m_device;
-};
-
-QByteArray fault(const char* kind, std::uint64_t firstSector, std::uint64_t sectors,
-                 const char* seconds = "") {
-    return QByteArray(kind) + ' ' + QByteArray::number(static_cast<qulonglong>(firstSector * 512)) + ' ' +
-           QByteArray::number(static_cast<qulonglong>(sectors * 512)) + ' ' + seconds + '\n';
-}
-
-} // namespace
-
-#define NEED(device)                                                                                         \
-    if ((device).status() == cannotRun)                                                                      \
-        QSKIP(qPrintable((device).why()));                                                                   \
-    QVERIFY2((device).status() == 0, qPrintable((device).why()))
 
 class TestKernelBlockDevice : public QObject {
     Q_OBJECT
@@ -282,15 +217,15 @@ private slots:
         QFile file(image);
         QVERIFY(file.open(QIODevice::WriteOnly) && file.resize(16 << 20));
         file.close();
-        if (run("mkfs.ext4", {"-q", "-F", image}).status != 0 || geteuid() != 0)
+        if (runTheTool("mkfs.ext4", {"-q", "-F", image}).status != 0 || geteuid() != 0)
             QSKIP("needs root and mkfs.ext4");
-        const Ran loop = run("losetup", {"-f", "--show", image});
+        const ToolRan loop = runTheTool("losetup", {"-f", "--show", image});
         if (loop.status != 0)
             QSKIP(qPrintable("no loop device: " + loop.errors));
         const std::string device = loop.output.toStdString();
         const QString mountPoint = dir.filePath("mounted");
         QVERIFY(QDir().mkpath(mountPoint));
-        const bool mounted = run("mount", {loop.output, mountPoint}).status == 0;
+        const bool mounted = runTheTool("mount", {loop.output, mountPoint}).status == 0;
         const auto described = describeDevice(device);
         const auto target = findTarget(device);
         const bool refused =
@@ -299,8 +234,8 @@ private slots:
         const bool elsewhere =
             target && judgePlace(dir.filePath("scan.json").toStdString(), rulesFor(*target)).has_value();
         if (mounted)
-            run("umount", {mountPoint});
-        run("losetup", {"-d", loop.output});
+            runTheTool("umount", {mountPoint});
+        runTheTool("losetup", {"-d", loop.output});
         QVERIFY(mounted);
         QVERIFY(described.has_value());
         QCOMPARE(described->uses.size(), std::size_t{1});

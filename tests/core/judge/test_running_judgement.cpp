@@ -92,6 +92,20 @@ private slots:
         QTEST(judgement.next, "next");
         QVERIFY(std::abs(judgement.vouchedShare - evidence.covered) < 1e-6);
     }
+    // What could not be graded vouches for nothing, and is said to be so.
+    void whatIsNotGradedIsNotEven() {
+        DriveIdentity drive;
+        drive.capacity.value = 1'000'000;
+        ScanStatus status;
+        status.blockSectors = 1000;
+        status.totals.ungraded = 100;
+        status.totals.covered.value = 100'000;
+        status.ended = Ended::complete;
+        const RunningJudgement judgement = judgeSoFar(status, {}, drive, DataElsewhere::saved);
+        QCOMPARE(judgement.meaning, Meaning::nothingYet);
+        QCOMPARE(judgement.vouchedShare, 0.0);
+        QVERIFY(std::abs(judgement.ungradedShare - 0.1) < 1e-9);
+    }
     void patchesNotSectorsCount() {
         const RunningJudgement judgement = judge({.unreadablePatches = 3});
         QCOMPARE(judgement.patches, std::size_t{3});

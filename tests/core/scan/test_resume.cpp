@@ -12,6 +12,12 @@ using namespace orbita::test;
 
 namespace {
 
+#if defined(ORBITA_SANITIZED)
+constexpr int wantedBreaks = 100;
+#else
+constexpr int wantedBreaks = 300;
+#endif
+
 constexpr std::uint64_t sectors = 400'000;
 
 sim::Scenario sick(unsigned seed) {
@@ -108,10 +114,10 @@ Truth truthOf(const ScanRecord& record) {
 class TestResume : public QObject {
     Q_OBJECT
 private slots:
-    // 300 breaks at random moments, each taken up again, some several times over.
+    // Breaks at random moments, each taken up again, some several times over.
     void goesOnToTheSameResult() {
         int breaks = 0;
-        for (unsigned seed = 1; breaks < 300; ++seed) {
+        for (unsigned seed = 1; breaks < wantedBreaks; ++seed) {
             const sim::Scenario scenario = sick(seed);
             const ScanPlan plan = planned(seed);
             bool ended = false;

@@ -15,7 +15,11 @@ using namespace orbita::test;
 
 namespace {
 
+#if defined(ORBITA_SANITIZED)
+constexpr unsigned drives = 300;
+#else
 constexpr unsigned drives = 1000;
+#endif
 constexpr std::uint64_t sectors = 160'000;
 constexpr std::uint32_t block = 128;
 

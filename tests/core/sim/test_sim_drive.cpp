@@ -134,6 +134,47 @@ private slots:
         auto drive = openSimulated(smallScenario(10'000));
         QCOMPARE(readOne(*drive, {{9'999}, {8}}).judged.outcome, Outcome::unreadable);
     }
+    // Several commands at once: one head serves them in turn, solid state side by side; answers keep the
+    // order, and behind trouble only what the drive already has is still served.
+    void severalCommandsAtOnce() {
+        const auto served = [](Scenario scenario) {
+            scenario.commandsAtOnce = 4;
+            scenario.defects = {defect(DefectKind::slow, 100'000)};
+            auto drive = openSimulated(scenario);
+            if (drive->link().setDepth(5) || !drive->link().setDepth(4))
+                qFatal("it takes as many as the scenario says");
+            std::vector<ReadRequest> requests;
+            for (std::uint64_t i = 0; i < 6; ++i)
+                requests.push_back({i, {{100'000 * (i + 1)}, {8}}, std::chrono::milliseconds{200}});
+            drive->submit(requests);
+            std::vector<ReadAnswer> answers(6);
+            std::size_t n = 0;
+            while (n < 6)
+                n += drive->reap(std::span(answers).subspan(n), std::chrono::seconds{10});
+            return answers;
+        };
+        const auto inTurn = served(smallScenario());
+        const auto sideBySide = served([] {
+            Scenario scenario = smallScenario();
+            scenario.identity.rotationRate = 1;
+            scenario.cacheBytes = 0;
+            return scenario;
+        }());
+        for (const auto& answers : {inTurn, sideBySide}) {
+            for (std::size_t i = 0; i < 6; ++i)
+                QCOMPARE(answers[i].tag, std::uint64_t{i});
+            QVERIFY(answers[0].latency > std::chrono::milliseconds{500});
+            for (std::size_t i = 1; i < 4; ++i)
+                QCOMPARE(answers[i].judged.outcome, Outcome::answered);
+            QCOMPARE(answers[4].judged.outcome, Outcome::withdrawn);
+            QCOMPARE(answers[5].judged.outcome, Outcome::withdrawn);
+        }
+        for (std::size_t i = 1; i < 4; ++i) {
+            QVERIFY(inTurn[i].latency > inTurn[i - 1].latency);
+            QVERIFY(sideBySide[i].latency < std::chrono::milliseconds{20});
+        }
+        QVERIFY(!openSimulated(smallScenario())->link().setDepth(2));
+    }
     void pacedClockKeepsPace() {
         VirtualClock clock(100);
         clock.advanceTo(std::chrono::seconds{1}); // sets out from here
