@@ -2,6 +2,7 @@
 #include "cli/casebook_command.h"
 
 #include "cli/exit_status.h"
+#include "cli/printer.h"
 #include "cli/target_options.h"
 #include "core/base/text.h"
 #include "report/format.h"
@@ -12,7 +13,6 @@
 #include "store/scan_file.h"
 
 #include <QFileInfo>
-#include <QTextStream>
 #include <nlohmann/json.hpp>
 
 namespace orbita::cli {
@@ -29,8 +29,7 @@ QString text(const std::string& words) {
 int tellJson(const char* kind, Json list) {
     Json json{{"format", "orbita-casebook-list"}, {"version", 1}};
     json[kind] = std::move(list);
-    QTextStream(stdout) << QString::fromStdString(json.dump(1, ' ', false, Json::error_handler_t::replace))
-                        << '\n';
+    printDocument(json.dump(1, ' ', false, Json::error_handler_t::replace));
     return completeAndClean;
 }
 
@@ -52,7 +51,7 @@ Result<int> tellDrives(Casebook& casebook, const CasebookOptions& options) {
                             {"last_seen", drive.lastSeen == 0 ? Json() : Json(isoTime(drive.lastSeen))}});
         return tellJson("drives", std::move(list));
     }
-    QTextStream out(stdout);
+    Printer out(stdout);
     for (const ListedDrive& drive : *drives)
         out << QString::number(drive.id).rightJustified(5) << "  "
             << words::driveName(drive.identity).leftJustified(24) << ' '
@@ -74,7 +73,7 @@ Result<int> tellVisits(Casebook& casebook, const CasebookOptions& options) {
     if (!vitals)
         return tl::unexpected(vitals.error());
     Json list = Json::array();
-    QTextStream out(stdout);
+    Printer out(stdout);
     for (const Visit& visit : *visits) {
         const auto deeds = casebook.deeds(visit.id);
         const auto overrules = casebook.overrules(visit.id);
@@ -123,7 +122,7 @@ Result<int> tellScans(Casebook& casebook, const CasebookOptions& options) {
     if (!scans)
         return tl::unexpected(scans.error());
     Json list = Json::array();
-    QTextStream out(stdout);
+    Printer out(stdout);
     bool any = false;
     for (const KeptScan& scan : *scans) {
         if (options.number != 0 && scan.drive != options.number)
@@ -169,8 +168,10 @@ int look(Casebook& casebook, const CasebookOptions& options) {
         if (!record)
             return complain(record.error());
         if (options.what == CasebookOptions::What::show) {
-            QTextStream(stdout) << (options.json ? QString::fromStdString(scanDocument(*record)) + '\n'
-                                                 : textReport(*record));
+            if (options.json)
+                printDocument(scanDocument(*record));
+            else
+                Printer(stdout) << textReport(*record);
             return completeAndClean;
         }
         if (auto places = checkPlaces(options.results, {}, {}); !places)
@@ -178,7 +179,7 @@ int look(Casebook& casebook, const CasebookOptions& options) {
         ResultPlaces files = options.results;
         if (files.json == "-") { // here the scan itself, not the events of one that runs
             PlateEncoder encoder;
-            QTextStream(stdout) << QString::fromStdString(scanToJson(*record, encoder));
+            printDocument(scanToJson(*record, encoder));
             files.json.clear();
         }
         const auto failed = writeResults(files, *record, {});

@@ -2,6 +2,7 @@
 #include "cli/drives_command.h"
 
 #include "cli/exit_status.h"
+#include "cli/printer.h"
 #include "core/target/target.h"
 #include "report/format.h"
 #include "report/words.h"
@@ -79,7 +80,7 @@ Json remarksJson(const std::vector<Remark>& remarks) {
     return json;
 }
 
-int listAsJson(QTextStream& out, const std::vector<AttachedDrive>& drives) {
+int listAsJson(const std::vector<AttachedDrive>& drives) {
     Json list{{"format", "orbita-drives"},
               {"version", 1},
               {"attached", Json::array()},
@@ -94,7 +95,7 @@ int listAsJson(QTextStream& out, const std::vector<AttachedDrive>& drives) {
     if (const auto demos = demoTargets())
         for (const Target& demo : *demos)
             list["demonstration"].push_back(driveJson(demo.name, demo.identity, demo.uses));
-    out << QString::fromStdString(list.dump(1, ' ', false, Json::error_handler_t::replace)) << '\n';
+    printDocument(list.dump(1, ' ', false, Json::error_handler_t::replace));
     return completeAndClean;
 }
 
@@ -106,10 +107,10 @@ SystemPaths systemUnder(const std::string& root) {
 } // namespace
 
 int listTargets(bool json, std::chrono::milliseconds patience, const std::string& systemRoot) {
-    QTextStream out(stdout);
     const auto drives = Inventory(systemUnder(systemRoot)).look(patience);
     if (json)
-        return listAsJson(out, drives);
+        return listAsJson(drives);
+    Printer out(stdout);
     out << "Attached drives\n";
     for (const AttachedDrive& drive : drives)
         list(out, QString::fromStdString(drive.identity.path), drive.identity, drive.uses, drive.parts,

@@ -2,12 +2,12 @@
 #include "cli/image_command.h"
 
 #include "cli/exit_status.h"
+#include "cli/printer.h"
 #include "cli/target_options.h"
 #include "core/image/saved_image.h"
 #include "report/format.h"
 #include "report/words.h"
 
-#include <QTextStream>
 #include <nlohmann/json.hpp>
 
 namespace orbita::cli {
@@ -44,7 +44,6 @@ int image(const ImageOptions& options) {
         for (const Extent& extent : *differing)
             changed.push_back(extent.span);
     }
-    QTextStream out(stdout);
     if (options.json) {
         Json json{{"format", "orbita-image"},
                   {"version", 1},
@@ -64,8 +63,9 @@ int image(const ImageOptions& options) {
                                            {"times", one.times}});
         if (options.compare)
             json["not_as_saved"] = listOf(changed);
-        out << QString::fromStdString(json.dump(1, ' ', false, Json::error_handler_t::replace)) << '\n';
+        printDocument(json.dump(1, ' ', false, Json::error_handler_t::replace));
     } else {
+        Printer out(stdout);
         SavingStatus status;
         status.path = options.image;
         status.held = map->heldSectors();

@@ -106,6 +106,13 @@ int commandIsWrong(CLI::App& app, int argc, char** argv) {
     return orbita::cli::callIsWrong;
 }
 
+// The toolkit's remarks on its own surroundings, such as a session that is missing under sudo, are none that
+// a technician could do something about. What makes it end the program is told.
+void withoutRemarks(QtMsgType type, const QMessageLogContext& /*where*/, const QString& words) {
+    if (type == QtFatalMsg)
+        std::fprintf(stderr, "orbita-cli: %s\n", qPrintable(words));
+}
+
 // What went to standard output and did not arrive is a result that is not there.
 int settled(int status) {
     if (std::fflush(stdout) == 0 && std::ferror(stdout) == 0)
@@ -170,6 +177,7 @@ int main(int argc, char** argv) {
         if (const auto fits = orbita::cli::checkScanOptions(*scan, options); !fits)
             return orbita::cli::complain(fits.error());
 
+    qInstallMessageHandler(withoutRemarks);
     // Painting text needs the graphical library, but no display.
     std::unique_ptr<QCoreApplication> qt;
     if (options.results.plate.empty() && casebookOptions.results.plate.empty()) {

@@ -2,11 +2,10 @@
 #include "cli/restore_command.h"
 
 #include "cli/exit_status.h"
+#include "cli/printer.h"
 #include "cli/target_options.h"
 #include "core/target/recovery_keeper.h"
 #include "report/words.h"
-
-#include <QTextStream>
 
 namespace orbita::cli {
 
@@ -18,7 +17,7 @@ int restore(const std::string& name, const Who& who) {
     if (!owed)
         return complain(owed.error());
     if (!*owed) {
-        QTextStream(stdout) << "Nothing is owed to this drive.\n";
+        Printer(stdout) << "Nothing is owed to this drive.\n";
         return completeAndClean;
     }
     const QString setting = words::recoveryTime(**owed);
@@ -30,9 +29,9 @@ int restore(const std::string& name, const Who& who) {
     const auto settled = settleRecoveryDebt(*target, owedSettingsFolder());
     if (!settled)
         return complain(settled.error());
-    QTextStream(stdout) << (*settled ? QStringLiteral("Put back: the drive tries to read %1.\n").arg(setting)
-                                     : QStringLiteral(
-                                           "A scan that is running holds it, and puts it back itself.\n"));
+    Printer(stdout) << (*settled
+                            ? QStringLiteral("Put back: the drive tries to read %1.\n").arg(setting)
+                            : QStringLiteral("A scan that is running holds it, and puts it back itself.\n"));
     return entered ? completeAndClean : callIsWrong;
 }
 

@@ -3,10 +3,12 @@
 
 #include "cli/exit_status.h"
 #include "cli/interrupt.h"
+#include "cli/printer.h"
 #include "cli/target_options.h"
 #include "cli/verdict.h"
 #include "core/image/saved_image.h"
 #include "core/inventory/inventory.h"
+#include "core/scan/joined_tape.h"
 #include "core/scan/left_unread.h"
 #include "core/target/aids_for.h"
 #include "core/target/suspects.h"
@@ -20,7 +22,6 @@
 #include "store/earlier_pace_in.h"
 #include "system/sleep_inhibitor.h"
 
-#include <QTextStream>
 #include <charconv>
 #include <fmt/format.h>
 #include <sys/ioctl.h>
@@ -31,6 +32,7 @@ namespace orbita::cli {
 namespace {
 
 constexpr auto lookInterval = std::chrono::milliseconds{50};
+constexpr auto heldBack = std::chrono::seconds{1}; // an entry whose neighbour may follow
 constexpr auto plainInterval = std::chrono::seconds{10};
 constexpr auto eventInterval = std::chrono::seconds{1};
 constexpr auto labelPatience = std::chrono::seconds{4};
@@ -102,7 +104,7 @@ Result<ScanPlan> planOf(const ScanOptions& options, const Target& target) {
             complain(suspects.error());
         plan->suspects = suspects.value_or(std::vector<LbaSpan>{});
         if (plan->suspects.empty())
-            QTextStream(stderr) << "It is read forward: no sectors are known that the drive doubts.\n";
+            Printer(stderr) << "It is read forward: no sectors are known that the drive doubts.\n";
     }
     return plan;
 }
@@ -223,12 +225,10 @@ public:
         const ScanStatus status = m_feed.status();
         for (const TapeEntry& entry : m_feed.tape(m_tapeRead)) {
             ++m_tapeRead;
-            clearLine();
-            m_out << format::clock(entry.at) << "  " << words::tapeTitle(entry).leftJustified(16) << ' ';
-            if (!entry.span.empty() && entry.kind != TapeKind::started && entry.kind != TapeKind::ended)
-                m_out << words::span(entry.span) << "  ";
-            m_out << words::tapeDetail(entry, m_feed.identity()) << '\n';
+            take(entry);
         }
+        if (m_held && std::chrono::steady_clock::now() >= m_heldUntil)
+            tellHeld();
         if (m_terminal) {
             clearLine();
             m_out << progressLine(status, columnsOf(m_descriptor));
@@ -240,11 +240,32 @@ public:
         m_out.flush();
     }
     void finish() override {
+        tellHeld();
         clearLine();
         m_out.flush();
     }
 
 private:
+    // Neighbours are told as one, so an entry is held back for a moment.
+    void take(const TapeEntry& entry) {
+        if (const auto both = m_held ? joined(*m_held, entry) : std::nullopt) {
+            m_held = both;
+            return;
+        }
+        tellHeld();
+        m_held = entry;
+        m_heldUntil = std::chrono::steady_clock::now() + heldBack;
+    }
+    void tellHeld() {
+        if (!m_held)
+            return;
+        const TapeEntry entry = *std::exchange(m_held, std::nullopt);
+        clearLine();
+        m_out << format::clock(entry.at) << "  " << words::tapeTitle(entry).leftJustified(16) << ' ';
+        if (!entry.span.empty() && entry.kind != TapeKind::started && entry.kind != TapeKind::ended)
+            m_out << words::span(entry.span) << "  ";
+        m_out << words::tapeDetail(entry, m_feed.identity()) << '\n';
+    }
     void clearLine() {
         if (m_lineShown)
             m_out << "\r\033[K";
@@ -252,11 +273,13 @@ private:
     }
 
     const ScanFeed& m_feed;
-    QTextStream m_out;
+    Printer m_out;
     int m_descriptor;
     bool m_terminal;
     bool m_lineShown = false;
     std::size_t m_tapeRead = 0;
+    std::optional<TapeEntry> m_held;
+    std::chrono::steady_clock::time_point m_heldUntil;
     std::chrono::steady_clock::time_point m_nextPlain = std::chrono::steady_clock::now() + plainInterval;
 };
 
@@ -269,27 +292,25 @@ public:
         const ScanStatus status = m_feed.status();
         if (!m_begun && m_feed.plate()) {
             m_begun = true;
-            say(beginEvent(m_feed.identity(), m_feed.plan()));
+            printDocument(beginEvent(m_feed.identity(), m_feed.plan()));
         }
         for (const TapeEntry& entry : m_feed.tape(m_tapeRead)) {
             ++m_tapeRead;
-            say(tapeEvent(entry));
+            printDocument(tapeEvent(entry));
         }
         if (const auto now = std::chrono::steady_clock::now(); m_begun && now >= m_nextProgress) {
-            say(progressEvent(status));
+            printDocument(progressEvent(status));
             m_nextProgress = now + eventInterval;
         }
     }
     void finish() override {
         if (!m_begun) // there was no scan that could end
             return;
-        say(progressEvent(m_feed.status()));
-        say(endEvent(m_feed.status(), m_feed.ledger()));
+        printDocument(progressEvent(m_feed.status()));
+        printDocument(endEvent(m_feed.status(), m_feed.ledger()));
     }
 
 private:
-    void say(const std::string& line) { QTextStream(stdout) << QString::fromStdString(line) << '\n'; }
-
     const ScanFeed& m_feed;
     bool m_begun = false;
     std::size_t m_tapeRead = 0;
@@ -311,7 +332,7 @@ int exitStatusOf(const ScanRecord& record, bool allSaved) {
 }
 
 void tellSummary(const ScanRecord& record, const std::vector<std::string>& keptAt, bool aside) {
-    QTextStream out(aside ? stderr : stdout);
+    Printer out(aside ? stderr : stdout);
     out << '\n'
         << words::ended(record.status.ended) << '\n'
         << words::judgement(judgeSoFar(record.status, record.ledger, record.drive, record.plan.asked.data))
@@ -438,7 +459,7 @@ int scan(const ScanOptions& options) {
     const bool events = options.results.json == asEvents;
     const bool aside = options.results.toStandardOutput() && !events;
     if (nothingIsMissing(options)) {
-        QTextStream(aside || events ? stderr : stdout)
+        Printer(aside || events ? stderr : stdout)
             << QString::fromStdString(options.save)
             << " holds every sector of the drive: there is nothing to read.\n";
         return completeAndClean;
@@ -457,8 +478,8 @@ int scan(const ScanOptions& options) {
             !saveTo.empty() && options.save.empty()) {
             if (auto places = checkPlaces(options.results, saveTo, rulesFor(*target)); !places)
                 return complain(places.error());
-            QTextStream(stderr) << "What is read goes on being saved in " << QString::fromStdString(saveTo)
-                                << '\n';
+            Printer(stderr) << "What is read goes on being saved in " << QString::fromStdString(saveTo)
+                            << '\n';
         }
     }
 

@@ -3,6 +3,7 @@
 
 #include "cli/exit_status.h"
 #include "cli/interrupt.h"
+#include "cli/printer.h"
 #include "cli/target_options.h"
 #include "core/scan/plan.h"
 #include "core/vitals/self_test.h"
@@ -10,7 +11,6 @@
 #include "report/vitals_json.h"
 #include "report/vitals_words.h"
 
-#include <QTextStream>
 #include <unistd.h>
 
 namespace orbita::cli {
@@ -28,22 +28,22 @@ bool enterDeed(const AskedDrive& asked, const Who& who, const QString& what) {
 
 int abortRunning(AskedDrive& asked, const Who& who) {
     if (!asked.vitals.selfTest.running) {
-        QTextStream(stdout) << "No self-test is running.\n";
+        Printer(stdout) << "No self-test is running.\n";
         return completeAndClean;
     }
     enterDeed(asked, who, QStringLiteral("self-test aborted"));
     if (const auto done = abortSelfTest(*asked.enquiry, asked.vitals); !done)
         return complain(done.error());
-    QTextStream(stdout) << "Aborted.\n";
+    Printer(stdout) << "Aborted.\n";
     return completeAndClean;
 }
 
 void tellProgress(const SelfTestProgress& progress) {
     if (isatty(STDERR_FILENO) == 0)
         return;
-    QTextStream(stderr) << "\rself-test "
-                        << (progress.done ? format::percent(*progress.done, 0) : QStringLiteral("running"))
-                        << "   ";
+    Printer(stderr) << "\rself-test "
+                    << (progress.done ? format::percent(*progress.done, 0) : QStringLiteral("running"))
+                    << "   ";
 }
 
 // Follows it to its end; Ctrl-C aborts it.
@@ -69,10 +69,10 @@ Result<void> follow(AskedDrive& asked) {
 
 int tellResult(const AskedDrive& asked, const SelfTestOptions& options, const HousePolicy& policy) {
     const Vitals& vitals = asked.vitals;
-    QTextStream out(stdout);
+    Printer out(stdout);
     if (options.json) {
         const auto findings = assessAll(vitals, policy);
-        out << QString::fromStdString(vitalsJson(vitals, findings, judgeEntry(vitals, findings, {}, policy)));
+        printDocument(vitalsJson(vitals, findings, judgeEntry(vitals, findings, {}, policy)));
     }
     if (vitals.selfTests.empty()) {
         if (!options.json)
@@ -140,7 +140,7 @@ int selfTest(const SelfTestOptions& options) {
         return complain(started.error());
     }
     if (options.noWait) {
-        QTextStream(stdout) << "Started.\n";
+        Printer(stdout) << "Started.\n";
         return entered ? completeAndClean : callIsWrong;
     }
     if (const auto followed = follow(*asked); !followed) {

@@ -2,12 +2,12 @@
 #include "cli/target_options.h"
 
 #include "cli/exit_status.h"
+#include "cli/printer.h"
 #include "core/target/recovery_keeper.h"
 #include "report/words.h"
 #include "store/casebook.h"
 
 #include <QString>
-#include <QTextStream>
 #include <sys/stat.h>
 
 namespace orbita::cli {
@@ -37,7 +37,7 @@ Result<AskedDrive> askDrive(const std::string& name, bool mayChangeState, Nanose
     if (const auto owed = owedRecoveryTime(asked.target, owedSettingsFolder()); !owed)
         complain(owed.error());
     else if (*owed)
-        QTextStream(stderr)
+        Printer(stderr)
             << "An earlier scan has left how long the drive tries to read changed; its own setting, "
             << words::recoveryTime(**owed) << ", is put back by: orbita-cli restore "
             << QString::fromStdString(name) << '\n';
@@ -57,7 +57,7 @@ Result<AskedDrive> askDrive(const std::string& name, bool mayChangeState, Nanose
 }
 
 int complain(const Error& error) {
-    QTextStream(stderr) << "orbita-cli: " << QString::fromStdString(error.message()) << '\n';
+    Printer(stderr) << "orbita-cli: " << QString::fromStdString(error.message()) << '\n';
     return callIsWrong;
 }
 

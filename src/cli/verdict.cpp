@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/verdict.h"
 
+#include "cli/printer.h"
 #include "cli/target_options.h"
 #include "core/vitals/house_policy.h"
 #include "report/vitals_words.h"
 
-#include <QTextStream>
 #include <iostream>
 #include <unistd.h>
 
@@ -18,7 +18,7 @@ constexpr Nanoseconds patience = std::chrono::seconds{5};
 bool agreed() {
     if (isatty(STDIN_FILENO) == 0 || isatty(STDERR_FILENO) == 0)
         return false;
-    QTextStream(stderr) << "Read it all the same? [y/N] " << Qt::flush;
+    Printer(stderr) << "Read it all the same? [y/N] " << Qt::flush;
     std::string answer;
     std::getline(std::cin, answer);
     return answer == "y" || answer == "Y" || answer == "yes";
@@ -37,8 +37,8 @@ Result<void> tellVerdict(const Target& target, bool anyway, std::FILE* out) {
     const EntryGate gate = judgeEntry(asked->vitals, findings, {}, *policy);
     const EntryReason& reason = gate.reasons.front();
     const QString why = words::entryReason(reason, asked->vitals, findings);
-    QTextStream(out) << "Vitals: " << words::entryTitle(gate.entry) << ". " << why.left(1).toUpper()
-                     << why.mid(1) << ".\n";
+    Printer(out) << "Vitals: " << words::entryTitle(gate.entry) << ". " << why.left(1).toUpper() << why.mid(1)
+                 << ".\n";
     if (gate.entry != Entry::saveFirst || anyway || agreed())
         return {};
     return tl::unexpected(Error{

@@ -2,6 +2,7 @@
 #include "cli/vitals_command.h"
 
 #include "cli/exit_status.h"
+#include "cli/printer.h"
 #include "cli/target_options.h"
 #include "report/format.h"
 #include "report/vitals_json.h"
@@ -81,10 +82,10 @@ int vitals(const VitalsOptions& options) {
     const Vitals& read = asked->vitals;
     const auto findings = assessAll(read, *policy);
     const EntryGate gate = judgeEntry(read, findings, {}, *policy);
-    QTextStream out(stdout);
     if (options.json) {
-        out << QString::fromStdString(vitalsJson(read, findings, gate));
+        printDocument(vitalsJson(read, findings, gate));
     } else {
+        Printer out(stdout);
         tellIdentity(out, read);
         out << words::entryTitle(gate.entry) << ". " << words::entryAdvice(gate.entry) << '\n';
         for (const EntryReason& reason : gate.reasons)

@@ -25,9 +25,17 @@ QString grouped(std::uint64_t n) {
     return digits;
 }
 
+// With the sign that the locale puts before decimals; what it puts between thousands is a decimal sign
+// elsewhere.
+QString number(double value, int decimals) {
+    QLocale locale;
+    locale.setNumberOptions(QLocale::OmitGroupSeparator);
+    return locale.toString(value, 'f', decimals);
+}
+
 // Three digits in all, as "4.00", "40.0", "400".
 QString threeDigits(double value) {
-    return QLocale().toString(value, 'f', value < 9.995 ? 2 : value < 99.95 ? 1 : 0);
+    return number(value, value < 9.995 ? 2 : value < 99.95 ? 1 : 0);
 }
 
 } // namespace
@@ -67,8 +75,7 @@ QString position(std::uint64_t n, double step) {
     if (std::abs(shifted - std::round(shifted)) > 0.01 &&
         std::abs(shifted * 10 - std::round(shifted * 10)) < 0.01)
         ++decimals;
-    return QLocale().toString(static_cast<double>(n) / scale, 'f', decimals) + noBreakSpace +
-           QLatin1String(byteUnits[unit]);
+    return number(static_cast<double>(n) / scale, decimals) + noBreakSpace + QLatin1String(byteUnits[unit]);
 }
 
 // Never rounded to the whole: what is not all is not called so.
@@ -76,11 +83,13 @@ QString percent(double share, int decimals) {
     const double step = std::pow(10.0, -2 - decimals);
     if (share < 1)
         share = std::min(share, 1 - step);
-    return QLocale().toString(share * 100, 'f', decimals) + noBreakSpace + QLatin1Char('%');
+    return number(share * 100, decimals) + noBreakSpace + QLatin1Char('%');
 }
 
 QString pace(double bytesPerSecond) {
-    return threeDigits(bytesPerSecond / 1e6) + noBreakSpace + QLatin1String("MB/s");
+    const bool quick = bytesPerSecond >= 999.5e6;
+    return threeDigits(bytesPerSecond / (quick ? 1e9 : 1e6)) + noBreakSpace +
+           QLatin1String(quick ? "GB/s" : "MB/s");
 }
 
 QString duration(Nanoseconds t) {
@@ -116,7 +125,7 @@ QString milliseconds(Nanoseconds t) {
 }
 
 QString turns(double n) {
-    return QLocale().toString(n, 'f', std::abs(n) < 10 ? 1 : 0);
+    return number(n, std::abs(n) < 10 ? 1 : 0);
 }
 
 } // namespace orbita::format

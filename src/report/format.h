@@ -14,7 +14,7 @@ QString bytes(std::uint64_t n); // "4.00 TB": decimal units, three digits
 // A position, with as many decimals as tell places `step` bytes apart.
 QString position(std::uint64_t bytes, double step);
 QString percent(double share, int decimals = 1); // 0.084 -> "8.4 %", 0.99999 -> "99.9 %"
-QString pace(double bytesPerSecond);             // "174 MB/s"
+QString pace(double bytesPerSecond);             // "174 MB/s", "3.79 GB/s"
 QString duration(Nanoseconds t);                 // "2 h 48 min", "5 min 10 s", "12 s"
 QString clock(Nanoseconds t);                    // "1:41:30"
 QString milliseconds(Nanoseconds t);             // "8.33 ms", "2.50 s"

@@ -107,6 +107,8 @@ QString disturbance(Disturbance disturbance) {
         return tr("another scan shares its USB hub");
     case Disturbance::beside:
         return tr("a slow command was at the drive beside it");
+    case Disturbance::headAway:
+        return tr("the head came from elsewhere");
     }
     return {};
 }

@@ -101,6 +101,47 @@ private slots:
         QCOMPARE(model.rowCount(), static_cast<int>(d.desk.current()->record.tape.size()));
         QVERIFY(model.rowCount() < rows);
     }
+    // What cannot be read and lies side by side is one row, which grows.
+    void neighboursAreOneRow_data() {
+        QTest::addColumn<ScanOrder>("order");
+        QTest::addColumn<std::vector<LbaSpan>>("rows");
+        QTest::newRow("forward") << ScanOrder::forward << std::vector<LbaSpan>{{{80'000}, {96}}};
+        // Each block is looked into from its front, so the next block's first sectors are no neighbours.
+        QTest::newRow("backward, block by block")
+            << ScanOrder::backward
+            << std::vector<LbaSpan>{{{80'064}, {32}}, {{80'032}, {32}}, {{80'000}, {32}}};
+    }
+    void neighboursAreOneRow() {
+        QFETCH(ScanOrder, order);
+        QFETCH(std::vector<LbaSpan>, rows);
+        sim::Scenario scenario = test::smallScenario();
+        scenario.defects = {defect(sim::DefectKind::unreadable, 80'000, 96)};
+        sim::settleDefects(scenario);
+        auto drive = test::openSimulated(scenario);
+        ScanPlan plan;
+        plan.order = order;
+        plan.blockSectors = 32;
+        ScanRecord record = test::runScan(*drive, plan);
+        const std::vector<TapeEntry> tape = record.tape;
+        record.tape.resize(2);
+        Desk d;
+        TapeModel model;
+        const QAbstractItemModelTester tester(&model, QAbstractItemModelTester::FailureReportingMode::QtTest);
+        d.desk.addOpened(std::move(record));
+        model.setDesk(&d.desk);
+        // As a scan that runs lets it grow.
+        auto& growing = const_cast<ScanView*>(d.desk.current())->record.tape;
+        for (std::size_t i = growing.size(); i < tape.size(); ++i) {
+            growing.push_back(tape[i]);
+            model.refresh();
+        }
+        std::vector<LbaSpan> told;
+        for (int row = 0; row < model.rowCount(); ++row)
+            if (model.index(row).data(Qt::DisplayRole).toString() == "unreadable")
+                told.push_back(model.index(row).data(spanRole).value<LbaSpan>());
+        QCOMPARE(told, rows);
+        QVERIFY(model.rowCount() < static_cast<int>(tape.size()));
+    }
     void emptyListsSaySo() {
         Lens lens;
         DefectLists lists(lens);

@@ -483,24 +483,6 @@ private slots:
         }
         QVERIFY2(slowest > 700 && slowest < 760, qPrintable(QString::number(slowest)));
     }
-    // A line that is longer than the terminal would leave a new one behind at each look.
-    void theProgressLineFitsTheTerminal() {
-        const QString drive = scenario("narrow.json", R"({"kind":"slow","lba":60000,"extra_ms":700})");
-        QProcess process;
-        process.start("script", {"-qec", QStringLiteral("stty cols 40; %1 scan %2").arg(program(), drive),
-                                 "/dev/null"});
-        QVERIFY(process.waitForFinished(60'000));
-        const QString all = QString::fromUtf8(process.readAllStandardOutput());
-        int lines = 0;
-        for (const QString& part : all.split(QStringLiteral("\r\033[K"))) {
-            const QString line = part.section(QLatin1Char('\n'), -1);
-            if (!line.contains(QStringLiteral("%  ")))
-                continue;
-            ++lines;
-            QVERIFY2(line.size() < 40, qPrintable(line));
-        }
-        QVERIFY2(lines > 0, qPrintable(all));
-    }
     // Each line is JSON by itself; the first says what is scanned, the last what came of it.
     void eventsForPrograms() {
         const Ran ran =

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/scan/defect_models.h"
 
+#include "core/scan/joined_tape.h"
 #include "report/format.h"
 #include "report/words.h"
 
@@ -9,30 +10,58 @@ namespace orbita::app {
 void TapeModel::setDesk(const DriveDesk* desk) {
     beginResetModel();
     m_desk = desk;
-    m_rows = view() != nullptr ? static_cast<int>(view()->record.tape.size()) : 0;
+    m_rows.clear();
+    m_taken = 0;
+    m_takenFrom = view();
+    take(false);
     endResetModel();
 }
 
 void TapeModel::refresh() {
-    const int rows = view() != nullptr ? static_cast<int>(view()->record.tape.size()) : 0;
-    if (rows > m_rows) {
-        beginInsertRows({}, m_rows, rows - 1);
-        m_rows = rows;
-        endInsertRows();
-    } else if (rows < m_rows) {
+    const std::size_t entries = view() != nullptr ? view()->record.tape.size() : 0;
+    if (view() != m_takenFrom || entries < m_taken)
         setDesk(m_desk);
+    else if (entries > m_taken)
+        take(true);
+}
+
+void TapeModel::take(bool visibly) {
+    if (view() == nullptr)
+        return;
+    const std::vector<TapeEntry>& tape = view()->record.tape;
+    std::vector<TapeEntry> rows;
+    bool lastGrew = false;
+    for (; m_taken < tape.size(); ++m_taken) {
+        TapeEntry* last = !rows.empty() ? &rows.back() : !m_rows.empty() ? &m_rows.back() : nullptr;
+        const auto both = last != nullptr ? joined(*last, tape[m_taken]) : std::nullopt;
+        if (!both) {
+            rows.push_back(tape[m_taken]);
+            continue;
+        }
+        *last = *both;
+        lastGrew = lastGrew || rows.empty();
     }
+    const int had = static_cast<int>(m_rows.size());
+    if (visibly && lastGrew)
+        emit dataChanged(index(had - 1), index(had - 1));
+    if (rows.empty())
+        return;
+    if (visibly)
+        beginInsertRows({}, had, had + static_cast<int>(rows.size()) - 1);
+    m_rows.insert(m_rows.end(), rows.begin(), rows.end());
+    if (visibly)
+        endInsertRows();
 }
 
 int TapeModel::rowCount(const QModelIndex& parent) const {
-    return parent.isValid() ? 0 : m_rows;
+    return parent.isValid() ? 0 : static_cast<int>(m_rows.size());
 }
 
 QVariant TapeModel::data(const QModelIndex& index, int role) const {
     const ScanView* scan = view();
-    if (scan == nullptr || index.row() >= static_cast<int>(scan->record.tape.size()))
+    if (scan == nullptr || index.row() >= static_cast<int>(m_rows.size()))
         return {};
-    const TapeEntry& entry = scan->record.tape[static_cast<std::size_t>(index.row())];
+    const TapeEntry& entry = m_rows[static_cast<std::size_t>(index.row())];
     const bool aboutPlace =
         !entry.span.empty() && entry.kind != TapeKind::started && entry.kind != TapeKind::ended;
     switch (role) {

@@ -16,7 +16,7 @@ constexpr int placeRole = Qt::UserRole + 4;  // its first LBA
 constexpr int sizeRole = Qt::UserRole + 5;   // how many sectors
 constexpr int tookRole = Qt::UserRole + 6;   // how long the answer took
 
-// What happened, latest last.
+// What happened, latest last; neighbouring places that came to the same are one row.
 class TapeModel final : public QAbstractListModel {
     Q_OBJECT
 public:
@@ -28,8 +28,12 @@ public:
 
 private:
     [[nodiscard]] const ScanView* view() const { return m_desk != nullptr ? m_desk->current() : nullptr; }
+    // Those of the tape from `m_taken` on.
+    void take(bool visibly);
     const DriveDesk* m_desk = nullptr;
-    int m_rows = 0;
+    std::size_t m_taken = 0;
+    const ScanView* m_takenFrom = nullptr;
+    std::vector<TapeEntry> m_rows;
 };
 
 // The list of defects, by LBA. Only the grades in `shown` are listed.

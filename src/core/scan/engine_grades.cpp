@@ -26,12 +26,18 @@ void Engine::takeGood(std::uint64_t block, const ReadAnswer& answer) {
         latency = std::max(latency, m_runUp);
     m_runUp = {};
     // What the drive had at hand where a stretch begins, for it was read beforehand, has not moved its head:
-    // the way is no fault of the first block behind it.
+    // the way is no fault of the first block behind it. Where it took longer than most ways do, who knows.
+    Disturbance disturbance = disturbanceOf(answer);
     if (m_onlyAtHand && rotating() && m_plan.asked.way == ReadWay::read && !m_grader.holding()) {
-        const Nanoseconds usual = m_grader.expected(courseOf(m_grid.spanOf(block)), latency);
+        const Nanoseconds course = courseOf(m_grid.spanOf(block));
+        const Nanoseconds usual = m_grader.expected(course, latency);
         m_onlyAtHand = latency * 3 < usual * 2;
-        if (!m_onlyAtHand && m_done > 0 && latency < usual + longestSeek)
-            latency = std::min(latency, usual);
+        if (!m_onlyAtHand && m_done > 0 && latency < usual + longestSeek) {
+            if (m_grader.judge(latency, course).grade < Grade::late)
+                latency = std::min(latency, usual);
+            else if (disturbance == Disturbance::none)
+                disturbance = Disturbance::headAway;
+        }
     }
     m_lastGood = block;
     if (!m_met.empty() && settleMetBefore(block))
@@ -42,10 +48,10 @@ void Engine::takeGood(std::uint64_t block, const ReadAnswer& answer) {
     m_news.readTime += latency;
     m_observedTime += latency;
     if (!m_grader.holding()) {
-        gradeGood(block, latency, disturbanceOf(answer));
+        gradeGood(block, latency, disturbance);
     } else {
         m_plate->set(block, {Grade::steady, Standing::once, encodeLatency(latency)});
-        m_held.push_back({block, latency, disturbanceOf(answer)});
+        m_held.push_back({block, latency, disturbance});
         if (m_grader.hold(latency, courseOf(m_grid.spanOf(block)))) {
             m_carryingDue = m_carryingDue.value_or(m_grader.doubtful());
             if (!*m_carryingDue)

@@ -68,8 +68,10 @@ static_assert(kindNames.size() == static_cast<std::size_t>(TapeKind::ungraded) +
               !kindNames.back().empty());
 static_assert(endedNames.size() == static_cast<std::size_t>(Ended::barred) + 1 && !endedNames.back().empty());
 
-constexpr std::array<std::string_view, 6> disturbanceNames = {"none",      "other-load", "starved",
-                                                              "suspended", "shared-way", "beside"};
+constexpr std::array<std::string_view, 7> disturbanceNames = {
+    "none", "other-load", "starved", "suspended", "shared-way", "beside", "head-away"};
+static_assert(disturbanceNames.size() == static_cast<std::size_t>(Disturbance::headAway) + 1 &&
+              !disturbanceNames.back().empty());
 
 } // namespace
 

@@ -39,6 +39,7 @@ enum class Disturbance : std::uint8_t {
     suspended, // the computer slept
     sharedWay, // another scan of Orbita's read through the same USB hub
     beside,    // several commands were at the drive at once, and one of the others was slow
+    headAway,  // the head had to come from elsewhere, for what was read before lay in the drive's cache
 };
 
 struct Reply {
