@@ -73,7 +73,8 @@ private slots:
         QCOMPARE(plain(format::position(336'025'000'000, 25e6)), QString("336.025 GB"));
         QCOMPARE(plain(format::percent(0.084)), QString("8.4 %"));
         QCOMPARE(plain(format::pace(174.4e6)), QString("174 MB/s"));
-        QCOMPARE(plain(format::pace(3.794e9)), QString("3.79 GB/s")); // a comma means decimals to half the readers
+        QCOMPARE(plain(format::pace(3.794e9)),
+                 QString("3.79 GB/s")); // a comma means decimals to half the readers
         QCOMPARE(format::turns(1234), QString("1234"));
         QCOMPARE(plain(format::duration(std::chrono::seconds{10'080})), QString("2 h 48 min"));
         QCOMPARE(plain(format::duration(std::chrono::seconds{75})), QString("1 min 15 s"));
