@@ -73,6 +73,18 @@ void checkLedger(const oracle::DriveCase& drive, const oracle::Truth& truth, con
             complaints.add("sector %llu is missing from the ledger", n(lba));
 }
 
+// Several are at the drive when it goes silent: none of them is answered, and the first that was sent is
+// waited for.
+bool wentSilentTogether(const oracle::DriveCase& drive, std::uint64_t block) {
+    if (!drive.hangs || drive.atOnce == 1)
+        return false;
+    return std::any_of(drive.flaws.begin(), drive.flaws.end(), [&](const oracle::Flaw& flaw) {
+        const std::uint64_t frozen = drive.blockOf(flaw.lba);
+        return flaw.kind == "freeze" && flaw.ms == 0 &&
+               (frozen > block ? frozen - block : block - frozen) < drive.atOnce;
+    });
+}
+
 // In quiet, every block; under load, what is not said to be disturbed.
 void checkGrades(const oracle::DriveCase& drive, const oracle::Truth& truth, const ScanRecord& record,
                  Complaints& complaints) {
@@ -90,6 +102,8 @@ void checkGrades(const oracle::DriveCase& drive, const oracle::Truth& truth, con
             continue;
         if (drive.hangs && cell.grade == Grade::unreadable &&
             !vouchedFor(record, drive.first + block * drive.block))
+            continue;
+        if (cell.grade == Grade::stalled && wentSilentTogether(drive, block))
             continue;
         complaints.add("block %llu is %s, %s and should be %d", n(block), gradeName(cell.grade).data(),
                        standingName(cell.standing).data(), static_cast<int>(truth.blocks[block]));
@@ -157,6 +171,14 @@ void checkSums(const oracle::DriveCase& drive, const ScanRecord& record, Complai
         complaints.add("covered %llu, said %llu", n(covered), n(record.status.totals.covered.value));
 }
 
+bool anyStalledWith(const oracle::DriveCase& drive, const ScanRecord& record, std::uint64_t frozen) {
+    for (std::uint64_t block = 0; block < drive.blocks(); ++block)
+        if (record.plate->at(block).grade == Grade::stalled && wentSilentTogether(drive, block) &&
+            (frozen > block ? frozen - block : block - frozen) < drive.atOnce)
+            return true;
+    return false;
+}
+
 // A drive that says nothing any more: told of the place where it went silent, and of no other.
 void checkSilence(const oracle::DriveCase& drive, const ScanRecord& record, int status,
                   Complaints& complaints) {
@@ -167,7 +189,8 @@ void checkSilence(const oracle::DriveCase& drive, const ScanRecord& record, int 
                        endedName(record.status.ended).data(), status);
     for (const oracle::Flaw& flaw : drive.flaws)
         if (flaw.kind == "freeze" && flaw.ms == 0 &&
-            record.plate->at(drive.blockOf(flaw.lba)).grade != Grade::stalled)
+            record.plate->at(drive.blockOf(flaw.lba)).grade != Grade::stalled &&
+            !anyStalledWith(drive, record, drive.blockOf(flaw.lba)))
             complaints.add("block %llu froze and is not told", n(drive.blockOf(flaw.lba)));
 }
 

@@ -32,14 +32,14 @@ void TapeModel::take(bool visibly) {
     std::vector<TapeEntry> rows;
     bool lastGrew = false;
     for (; m_taken < tape.size(); ++m_taken) {
-        TapeEntry* last = !rows.empty() ? &rows.back() : !m_rows.empty() ? &m_rows.back() : nullptr;
-        const auto both = last != nullptr ? joined(*last, tape[m_taken]) : std::nullopt;
-        if (!both) {
+        std::vector<TapeEntry>& latest = rows.empty() ? m_rows : rows;
+        const auto both = latest.empty() ? std::nullopt : joined(latest.back(), tape[m_taken]);
+        if (both) {
+            latest.back() = *both;
+            lastGrew = lastGrew || rows.empty();
+        } else {
             rows.push_back(tape[m_taken]);
-            continue;
         }
-        *last = *both;
-        lastGrew = lastGrew || rows.empty();
     }
     const int had = static_cast<int>(m_rows.size());
     if (visibly && lastGrew)

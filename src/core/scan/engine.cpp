@@ -156,6 +156,7 @@ bool Engine::beginNextStretch() {
     const auto stretch = m_route->next();
     if (!stretch)
         return false;
+    m_wayDue = m_onlyAtHand && m_done > 0 && stretch->at(0) == m_stretch.at(m_stretch.count - 1) + 1;
     m_stretch = *stretch;
     m_sent = m_done = m_told = 0;
     m_releasedTo = 0;

@@ -123,6 +123,7 @@ private:
 
     // What a block has come to: engine_grades.cpp
     void takeGood(std::uint64_t block, const ReadAnswer& answer);
+    bool layAtHand(std::uint64_t block, Nanoseconds& latency, Disturbance& disturbance, bool begins);
     void gradeGood(std::uint64_t block, Nanoseconds latency, Disturbance disturbance);
     void leaveUngraded(std::uint64_t block, Nanoseconds latency);
     // `upTo`: the first block of the stretch that is not among them.
@@ -232,6 +233,7 @@ private:
     std::uint64_t m_told = 0;  // of m_done, what the route knows of
     StretchNews m_news;        // of the stretch, not yet told to the route
     bool m_onlyAtHand = false; // all blocks of the stretch so far came faster than the medium gives them
+    bool m_wayDue = false;     // so did all of the stretch that ended right before this one
     Nanoseconds m_runUp{};     // what the sector before the stretch's first block took
     std::uint64_t m_blocksDone = 0;
     std::uint64_t m_blocksBefore = 0; // of those, done in earlier parts of the scan
@@ -250,6 +252,7 @@ private:
         std::uint64_t block;
         Nanoseconds latency;
         Disturbance disturbance;
+        bool begins = false; // a stretch, of which the first blocks may lie in the drive's cache
     };
     std::vector<Held> m_held;
     std::uint64_t m_releasedTo = 0; // blocks of the stretch before this were covered when they were released

@@ -25,20 +25,9 @@ void Engine::takeGood(std::uint64_t block, const ReadAnswer& answer) {
                                                          static_cast<double>(m_grader.unit().count()))})
         latency = std::max(latency, m_runUp);
     m_runUp = {};
-    // What the drive had at hand where a stretch begins, for it was read beforehand, has not moved its head:
-    // the way is no fault of the first block behind it. Where it took longer than most ways do, who knows.
     Disturbance disturbance = disturbanceOf(answer);
-    if (m_onlyAtHand && rotating() && m_plan.asked.way == ReadWay::read && !m_grader.holding()) {
-        const Nanoseconds course = courseOf(m_grid.spanOf(block));
-        const Nanoseconds usual = m_grader.expected(course, latency);
-        m_onlyAtHand = latency * 3 < usual * 2;
-        if (!m_onlyAtHand && m_done > 0 && latency < usual + longestSeek) {
-            if (m_grader.judge(latency, course).grade < Grade::late)
-                latency = std::min(latency, usual);
-            else if (disturbance == Disturbance::none)
-                disturbance = Disturbance::headAway;
-        }
-    }
+    if (m_onlyAtHand && !m_grader.holding())
+        m_onlyAtHand = layAtHand(block, latency, disturbance, m_done == 0 && !m_wayDue);
     m_lastGood = block;
     if (!m_met.empty() && settleMetBefore(block))
         return;
@@ -51,7 +40,7 @@ void Engine::takeGood(std::uint64_t block, const ReadAnswer& answer) {
         gradeGood(block, latency, disturbance);
     } else {
         m_plate->set(block, {Grade::steady, Standing::once, encodeLatency(latency)});
-        m_held.push_back({block, latency, disturbance});
+        m_held.push_back({block, latency, disturbance, m_onlyAtHand && m_done == 0 && !m_wayDue});
         if (m_grader.hold(latency, courseOf(m_grid.spanOf(block)))) {
             m_carryingDue = m_carryingDue.value_or(m_grader.doubtful());
             if (!*m_carryingDue)
@@ -65,6 +54,26 @@ void Engine::takeGood(std::uint64_t block, const ReadAnswer& answer) {
         m_observedTime = {};
         m_observedClean = true;
     }
+}
+
+// Whether a block came faster than the medium gives it. What the drive has at hand where a stretch begins,
+// for it was read beforehand, does not move its head (nor does a run-up that lies in it): the way is no fault
+// of the first block behind it. Where that took longer than most ways do, it is measured again. `begins`: no
+// block was before it.
+bool Engine::layAtHand(std::uint64_t block, Nanoseconds& latency, Disturbance& disturbance, bool begins) {
+    if (!rotating() || m_plan.asked.way != ReadWay::read)
+        return false;
+    const Nanoseconds course = courseOf(m_grid.spanOf(block));
+    const Nanoseconds usual = m_grader.expected(course, latency);
+    if (latency * 3 < usual * 2)
+        return true;
+    if (begins || latency >= usual + longestSeek)
+        return false;
+    if (m_grader.judge(latency, course).grade < Grade::late)
+        latency = std::min(latency, usual);
+    else if (disturbance == Disturbance::none)
+        disturbance = Disturbance::headAway;
+    return false;
 }
 
 void Engine::gradeGood(std::uint64_t block, Nanoseconds latency, Disturbance disturbance) {
@@ -141,12 +150,16 @@ void Engine::releaseHeld(std::uint64_t upTo) {
         if (m_grader.hold(m_quickestEmpty))
             break;
     m_grader.release();
-    for (const Held& held : m_held) {
+    bool atHand = false;
+    for (Held& held : m_held) {
+        if (atHand || held.begins)
+            atHand = layAtHand(held.block, held.latency, held.disturbance, held.begins);
         gradeGood(held.block, held.latency, held.disturbance);
         m_plate->settle(held.block, 1);
         m_feed.cover(m_grid.spanOf(held.block));
     }
     m_held.clear();
+    m_onlyAtHand = m_onlyAtHand && atHand;
     m_releasedTo = upTo;
 }
 
