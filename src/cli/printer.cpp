@@ -20,10 +20,10 @@ QByteArray inAscii(const QString& text) {
         char16_t character;
         const char* plain;
     };
-    static constexpr std::array kin{Kin{0x00A0, " "},  Kin{0x202F, " "},  Kin{0x2013, "-"},
-                                    Kin{0x2014, "-"},  Kin{0x2212, "-"},  Kin{0x2026, "..."},
-                                    Kin{0x201C, "\""}, Kin{0x201D, "\""}, Kin{0x2019, "'"},
-                                    Kin{0x00B0, ""},   Kin{0x00B5, "u"},  Kin{0x2713, "+"}};
+    static constexpr std::array kin{
+        Kin{0x00A0, " "}, Kin{0x202F, " "}, Kin{0x2009, " "},   Kin{0x00B7, "-"},  Kin{0x2013, "-"},
+        Kin{0x2014, "-"}, Kin{0x2212, "-"}, Kin{0x2026, "..."}, Kin{0x201C, "\""}, Kin{0x201D, "\""},
+        Kin{0x2019, "'"}, Kin{0x00B0, ""},  Kin{0x00B5, "u"},   Kin{0x2713, "+"}};
     QByteArray plain;
     for (const QChar character : text) {
         if (character.unicode() < 0x80) {

@@ -109,6 +109,18 @@ QString duration(Nanoseconds t) {
     return text.replace(QLatin1Char(' '), noBreakSpace);
 }
 
+QString limit(Nanoseconds t) {
+    if (t >= std::chrono::minutes{1})
+        return duration(t);
+    const bool whole = t >= std::chrono::seconds{1};
+    const double value = whole ? toSeconds(t) : toMilliseconds(t);
+    int decimals = 0;
+    while (decimals < 3 &&
+           std::abs(value - std::round(value * std::pow(10, decimals)) / std::pow(10, decimals)) > 1e-9)
+        ++decimals;
+    return number(value, decimals) + noBreakSpace + QLatin1String(whole ? "s" : "ms");
+}
+
 QString clock(Nanoseconds t) {
     const auto total = static_cast<qlonglong>(toSeconds(t));
     return QStringLiteral("%1:%2:%3")

@@ -16,6 +16,7 @@ QString position(std::uint64_t bytes, double step);
 QString percent(double share, int decimals = 1); // 0.084 -> "8.4 %", 0.99999 -> "99.9 %"
 QString pace(double bytesPerSecond);             // "174 MB/s", "3.79 GB/s"
 QString duration(Nanoseconds t);                 // "2 h 48 min", "5 min 10 s", "12 s"
+QString limit(Nanoseconds t);                    // as it was set: "8 s", "1.5 s", "300 ms", "2 min 0 s"
 QString clock(Nanoseconds t);                    // "1:41:30"
 QString milliseconds(Nanoseconds t);             // "8.33 ms", "2.50 s"
 QString turns(double n);                         // "73", "2.4"

@@ -54,9 +54,9 @@ QString textReport(const ScanRecord& record) {
                      .arg(words::order(record.plan.asked),
                           format::bytes(std::uint64_t{record.plan.grid.blockSectors} * drive.logicalBytes),
                           words::span(record.plan.grid.span)));
-    text += line(tr("limit"), tr("stalled after %1, given up after %2")
-                                  .arg(format::duration(record.plan.asked.limit),
-                                       format::duration(record.plan.asked.giveUp)));
+    text += line(tr("limit"),
+                 tr("stalled after %1, given up after %2")
+                     .arg(format::limit(record.plan.asked.limit), format::limit(record.plan.asked.giveUp)));
     for (const StopRule& rule : record.plan.asked.rules)
         text += line(tr("rule"), words::rule(rule));
     text += line(tr("data"), words::dataElsewhere(record.plan.asked.data));

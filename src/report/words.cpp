@@ -470,7 +470,7 @@ QString remarkShort(RemarkKind kind) {
 }
 
 QString recoveryTime(Nanoseconds limit) {
-    return limit.count() == 0 ? tr("as long as it likes") : format::milliseconds(limit);
+    return limit.count() == 0 ? tr("as long as it likes") : format::limit(limit);
 }
 
 QString saving(const SavingStatus& status, const DriveIdentity& drive) {

@@ -96,6 +96,9 @@ private slots:
         const Bytes drives = inLocale({"drives", "--json"}, name.constData(), value.constData());
         QVERIFY(nlohmann::json::parse(drives.out.toStdString(), nullptr, false).is_object());
         QCOMPARE(inLocale({"drives"}, name.constData(), value.constData()).status, 0);
+        // All that Orbita itself says has a plain form.
+        const Bytes vitals = inLocale({"vitals", "demo:tern20"}, name.constData(), value.constData());
+        QVERIFY2(!vitals.out.contains('?') && !scan.out.contains('?'), vitals.out.constData());
     }
     // 96 sectors that cannot be read, over seven blocks: one place, and one line.
     void neighboursAreOneLine() {

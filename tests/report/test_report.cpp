@@ -78,6 +78,11 @@ private slots:
         QCOMPARE(format::turns(1234), QString("1234"));
         QCOMPARE(plain(format::duration(std::chrono::seconds{10'080})), QString("2 h 48 min"));
         QCOMPARE(plain(format::duration(std::chrono::seconds{75})), QString("1 min 15 s"));
+        // Half a second is no "1 s", and a third of one no "0 s".
+        QCOMPARE(plain(format::limit(std::chrono::milliseconds{300})), QString("300 ms"));
+        QCOMPARE(plain(format::limit(std::chrono::milliseconds{1500})), QString("1.5 s"));
+        QCOMPARE(plain(format::limit(std::chrono::seconds{8})), QString("8 s"));
+        QCOMPARE(plain(format::limit(std::chrono::seconds{60})), QString("1 min 0 s"));
         QCOMPARE(format::clock(std::chrono::seconds{6090}), QString("1:41:30"));
         QCOMPARE(plain(format::milliseconds(fromMilliseconds(8.333))), QString("8.33 ms"));
         QCOMPARE(plain(format::milliseconds(std::chrono::milliseconds{2600})), QString("2.60 s"));

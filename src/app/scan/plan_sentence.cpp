@@ -22,8 +22,7 @@ QString wayWords(ReadWay way) {
 }
 
 QString rulesWords(const ScanPlan& plan) {
-    QString text =
-        tr("a block counts as stalled after %1 without an answer").arg(format::duration(plan.limit));
+    QString text = tr("a block counts as stalled after %1 without an answer").arg(format::limit(plan.limit));
     for (const StopRule& rule : plan.rules)
         text += QStringLiteral(" · ") + words::rule(rule);
     return text;

@@ -206,7 +206,8 @@ void TraceView::fill() {
         static_cast<double>(grid.spanOf(m_lens.first() + m_lens.count() - 1).end().value) * sectorBytes;
     for (QCPAxisRect* rect : {m_paceRect, m_lateRect})
         rect->axis(QCPAxis::atBottom)->setRange(from, to);
-    m_paceRect->axis(QCPAxis::atLeft)->setRange(0, std::max(1.0, fastest * 1.35));
+    // Above the curve there is room for the title.
+    m_paceRect->axis(QCPAxis::atLeft)->setRange(0, std::max(1.0, fastest * 1.7));
     m_lateRect->axis(QCPAxis::atLeft)->setRange(leastTurns, topTurns);
     setAccessibleDescription(tr("Pace on average %1").arg(format::pace(scan->record.status.paceAverage)));
 }
