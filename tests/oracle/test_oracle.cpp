@@ -226,7 +226,7 @@ private slots:
                 << quint64{first + at} << quint64{std::min(atOnce, drives - at)};
         // The head's way behind blocks in the cache while the first are held; several at the drive as it
         // freezes.
-        for (const quint64 seed : {4295, 3680})
+        for (const quint64 seed : {quint64{4295}, quint64{3680}})
             QTest::addRow("once told wrongly, %llu", seed) << seed << quint64{1};
     }
     void everyDriveIsToldTruly() {
