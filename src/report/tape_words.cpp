@@ -188,7 +188,7 @@ QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive) {
     case TapeKind::verifyDoubted:
         return tr("answers in %1, faster than the medium can be").arg(format::milliseconds(entry.latency));
     case TapeKind::recoveryShort:
-        return tr("bad sectors are reported after %1 for now").arg(recoveryTime(entry.latency));
+        return tr("on a bad sector after %1, for now").arg(recoveryTime(entry.latency));
     case TapeKind::recoveryKept:
         return tr("how long the drive tries over a bad sector cannot be set here");
     case TapeKind::recoveryBack:
