@@ -19,15 +19,7 @@ class TestCli : public QObject {
 private:
     QTemporaryDir m_dir;
     QString path(const char* name) { return m_dir.filePath(QLatin1String(name)); }
-    QString scenario(const char* name, const QByteArray& defects) {
-        QFile file(path(name));
-        if (!file.open(QIODevice::WriteOnly))
-            qFatal("cannot write");
-        file.write(
-            R"({"format":"orbita-scenario","version":1,"name":"x","drive":{"model":"Auk R3","serial":"AK-1","sectors":200000,"physical_bytes":4096,"rpm":5900},"pace":{"outer_mb_per_s":150},"defects":[)" +
-            defects + "]}");
-        return QStringLiteral("sim:") + file.fileName();
-    }
+    QString scenario(const char* name, const QByteArray& defects) { return smallDrive(path(name), defects); }
 
 private slots:
     // A casebook of this run alone: what earlier ones broke off is not to be gone on with.

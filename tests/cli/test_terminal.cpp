@@ -16,13 +16,7 @@ class TestTerminal : public QObject {
 
     QTemporaryDir m_dir;
     QString scenario(const char* name, const QByteArray& defects) {
-        QFile file(m_dir.filePath(QLatin1String(name)));
-        if (!file.open(QIODevice::WriteOnly))
-            qFatal("cannot write");
-        file.write(
-            R"({"format":"orbita-scenario","version":1,"name":"x","drive":{"model":"Auk R3","serial":"AK-1","sectors":200000,"physical_bytes":4096,"rpm":5900},"pace":{"outer_mb_per_s":150},"defects":[)" +
-            defects + "]}");
-        return QStringLiteral("sim:") + file.fileName();
+        return test::smallDrive(m_dir.filePath(QLatin1String(name)), defects);
     }
     struct Bytes {
         int status;

@@ -28,6 +28,17 @@ inline Ran cli(const QStringList& arguments) {
             QString::fromUtf8(process.readAllStandardError())};
 }
 
+// A small rotating drive with these defects, written to `path`; how it is named in a call.
+inline QString smallDrive(const QString& path, const QByteArray& defects) {
+    QFile file(path);
+    if (!file.open(QIODevice::WriteOnly))
+        qFatal("cannot write");
+    file.write(
+        R"({"format":"orbita-scenario","version":1,"name":"x","drive":{"model":"Auk R3","serial":"AK-1","sectors":200000,"physical_bytes":4096,"rpm":5900},"pace":{"outer_mb_per_s":150},"defects":[)" +
+        defects + "]}");
+    return QStringLiteral("sim:") + path;
+}
+
 inline nlohmann::json jsonOf(const QString& path) {
     QFile file(path);
     if (!file.open(QIODevice::ReadOnly))
