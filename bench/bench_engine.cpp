@@ -1,59 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Engine and plate on a link that answers at once: what Orbita itself costs a block.
-#include "core/drive/linked_drive.h"
-#include "core/drive/plain/read_block.h"
+#include "bench/instant_link.h"
 #include "core/drive/plain_drive.h"
 #include "core/scan/engine.h"
 
 #include <cstdio>
 #include <cstdlib>
-#include <deque>
 #include <thread>
 
 using namespace orbita;
+using bench::InstantLink;
 
 namespace {
-
-// Answers everything it is sent with a latency near 5 ms, on a clock that only it moves.
-class InstantLink final : public Link {
-public:
-    InstantLink() : Link({Protocol::plain}) {}
-    void withdrawQueued() override {}
-    void abandon() override {}
-    [[nodiscard]] std::size_t queueLimit() const override { return 64; }
-    [[nodiscard]] Clock& clock() override { return m_clock; }
-
-protected:
-    void send(std::span<const Request> requests) override {
-        m_queue.insert(m_queue.end(), requests.begin(), requests.end());
-    }
-    std::size_t collect(std::span<Reply> replies, Nanoseconds) override {
-        const std::size_t n = std::min(replies.size(), m_queue.size());
-        for (std::size_t i = 0; i < n; ++i) {
-            m_random = m_random * 6364136223846793005ULL + 1442695040888963407ULL;
-            Reply& reply = replies[i];
-            reply = {};
-            reply.tag = m_queue[i].tag;
-            reply.carried = Carried::answered;
-            reply.expected = reply.transferred = m_queue[i].expected;
-            reply.latency = Nanoseconds{5'000'000 + static_cast<std::int64_t>(m_random >> 46U)};
-            m_clock.m_now += reply.latency;
-            reply.completedAt = m_clock.m_now;
-        }
-        m_queue.erase(m_queue.begin(), m_queue.begin() + static_cast<std::ptrdiff_t>(n));
-        return n;
-    }
-
-private:
-    struct OwnClock final : Clock {
-        [[nodiscard]] Nanoseconds now() const override { return m_now; }
-        void sleep(Nanoseconds duration) override { m_now += duration; }
-        Nanoseconds m_now{};
-    };
-    OwnClock m_clock;
-    std::vector<Request> m_queue;
-    std::uint64_t m_random = 1;
-};
 
 struct Scanned {
     double seconds = 0;

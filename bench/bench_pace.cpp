@@ -118,7 +118,7 @@ public:
         plan.span = LbaSpan{{offset / 512}, {m_slice / 512}};
         PauseGate pause;
         ScanFeed feed;
-        ScanAids aids;
+        ScanServices services;
         if (!m_saveTo.empty()) {
             for (const std::string& file : {m_saveTo, imageMapPath(m_saveTo)})
                 std::filesystem::remove(file);
@@ -127,10 +127,10 @@ public:
                 std::fprintf(stderr, "%s\n", image.error().message().c_str());
                 std::exit(1);
             }
-            aids.image = std::make_shared<ImageWriter>(std::move(*image));
+            services.image = std::make_shared<ImageWriter>(std::move(*image));
         }
         Engine engine(*m_drive, *settlePlan(plan, m_drive->identity(), m_drive->limits()), {}, pause, feed,
-                      std::move(aids));
+                      std::move(services));
         engine.run({});
         // From the first block to the last; making the image durable at the end is not the drive's time.
         return toSeconds(feed.status().elapsed);

@@ -1,4 +1,5 @@
 #!/bin/sh
+# SPDX-License-Identifier: GPL-3.0-or-later
 # What the kernel's block device is made of: reads succeed, fail or are late at the places named in
 # $ORBITA_LAB/faults, one a line, in bytes:
 #   error FIRST LENGTH

@@ -133,8 +133,8 @@ public:
         Reply reply;
         while (m_link.reap({&reply, 1}, std::chrono::milliseconds{100}) == 0) {
         }
-        const bool gone = reply.carried == Carried::failed;
-        if (reply.carried == Carried::refused)
+        const bool gone = reply.transport == TransportStatus::failed;
+        if (reply.transport == TransportStatus::refused)
             refuse(reply);
         std::size_t sent = 0;
         if (reply.status == scsi::status::good && !gone && !toDrive)

@@ -43,7 +43,7 @@ Result<int> tellDrives(Casebook& casebook, const CasebookOptions& options) {
             list.push_back({{"drive", drive.id},
                             {"model", drive.identity.model},
                             {"serial", drive.identity.serial},
-                            {"known_by_place_only", drive.weak},
+                            {"known_by_place_only", drive.ambiguousIdentity},
                             {"sectors", drive.identity.capacity.value},
                             {"logical_bytes", drive.identity.logicalBytes},
                             {"visits", drive.visits},
@@ -59,7 +59,7 @@ Result<int> tellDrives(Casebook& casebook, const CasebookOptions& options) {
             << ' ' << format::bytes(drive.identity.capacityBytes()).rightJustified(8) << "  visits "
             << drive.visits << ", scans " << drive.scans
             << (drive.lastSeen == 0 ? QString() : ", last seen " + text(isoTime(drive.lastSeen)))
-            << (drive.weak ? "  (known by its place only)" : "") << '\n';
+            << (drive.ambiguousIdentity ? "  (known by its place only)" : "") << '\n';
     if (drives->empty())
         out << "No drive is in the casebook yet.\n";
     return completeAndClean;
@@ -135,7 +135,7 @@ Result<int> tellScans(Casebook& casebook, const CasebookOptions& options) {
                             {"model", scan.model},
                             {"serial", scan.serial},
                             {"bytes", scan.capacityBytes},
-                            {"ended", endedName(scan.ended)}});
+                            {"ended", endReasonName(scan.ended)}});
         else
             out << QString::number(scan.id).rightJustified(5) << "  " << text(isoTime(scan.startedAt)) << "  "
                 << text(scan.model).leftJustified(24) << ' '

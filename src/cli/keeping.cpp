@@ -20,7 +20,7 @@ Result<void> enter(const Target& target, const DriveIdentity& identity, const Wh
     const auto casebook = Casebook::open(casebookPath());
     if (!casebook)
         return tl::unexpected(casebook.error());
-    if ((*casebook)->forgetful())
+    if ((*casebook)->isTemporary())
         return tl::unexpected(casebookIsForgotten(casebookPath()));
     Visit visit;
     visit.customer = cleanText(who.customer);

@@ -4,7 +4,7 @@
 #include "cli/exit_status.h"
 #include "cli/printer.h"
 #include "cli/target_options.h"
-#include "core/target/recovery_keeper.h"
+#include "core/target/setting_restorer.h"
 #include "report/words.h"
 
 namespace orbita::cli {
@@ -13,20 +13,20 @@ int restore(const std::string& name, const Who& who) {
     const auto target = findTarget(name);
     if (!target)
         return complain(target.error());
-    const auto owed = owedRecoveryTime(*target, owedSettingsFolder());
+    const auto owed = owedErrorRecoveryLimit(*target, owedSettingsFolder());
     if (!owed)
         return complain(owed.error());
     if (!*owed) {
         Printer(stdout) << "Nothing is owed to this drive.\n";
         return completeAndClean;
     }
-    const QString setting = words::recoveryTime(**owed);
+    const QString setting = words::errorRecoveryLimit(**owed);
     const bool entered =
         enterOrTell(*target, target->identity, who, [&](Casebook& casebook, std::int64_t visit) {
             return casebook.addDeed(visit, nowSeconds(),
                                     "how long the drive tries to read put back: " + setting.toStdString());
         });
-    const auto settled = settleRecoveryDebt(*target, owedSettingsFolder());
+    const auto settled = restoreOwedLimit(*target, owedSettingsFolder());
     if (!settled)
         return complain(settled.error());
     Printer(stdout) << (*settled

@@ -8,9 +8,9 @@
 #include "cli/verdict.h"
 #include "core/image/saved_image.h"
 #include "core/inventory/inventory.h"
-#include "core/scan/joined_tape.h"
+#include "core/scan/joined_events.h"
 #include "core/scan/left_unread.h"
-#include "core/target/aids_for.h"
+#include "core/target/services_for.h"
 #include "core/target/suspects.h"
 #include "core/vitals/house_policy.h"
 #include "report/format.h"
@@ -223,8 +223,8 @@ public:
 
     void look() override {
         const ScanStatus status = m_feed.status();
-        for (const TapeEntry& entry : m_feed.tape(m_tapeRead)) {
-            ++m_tapeRead;
+        for (const ScanEvent& entry : m_feed.events(m_eventsRead)) {
+            ++m_eventsRead;
             take(entry);
         }
         if (m_held && std::chrono::steady_clock::now() >= m_heldUntil)
@@ -247,7 +247,7 @@ public:
 
 private:
     // Neighbours are told as one, so an entry is held back for a moment.
-    void take(const TapeEntry& entry) {
+    void take(const ScanEvent& entry) {
         if (const auto both = m_held ? joined(*m_held, entry) : std::nullopt) {
             m_held = both;
             return;
@@ -259,12 +259,12 @@ private:
     void tellHeld() {
         if (!m_held)
             return;
-        const TapeEntry entry = *std::exchange(m_held, std::nullopt);
+        const ScanEvent entry = *std::exchange(m_held, std::nullopt);
         clearLine();
-        m_out << format::clock(entry.at) << "  " << words::tapeTitle(entry).leftJustified(16) << ' ';
-        if (!entry.span.empty() && entry.kind != TapeKind::started && entry.kind != TapeKind::ended)
+        m_out << format::clock(entry.at) << "  " << words::eventTitle(entry).leftJustified(16) << ' ';
+        if (!entry.span.empty() && entry.kind != ScanEventKind::started && entry.kind != ScanEventKind::ended)
             m_out << words::span(entry.span) << "  ";
-        m_out << words::tapeDetail(entry, m_feed.identity()) << '\n';
+        m_out << words::eventDetail(entry, m_feed.identity()) << '\n';
     }
     void clearLine() {
         if (m_lineShown)
@@ -277,8 +277,8 @@ private:
     int m_descriptor;
     bool m_terminal;
     bool m_lineShown = false;
-    std::size_t m_tapeRead = 0;
-    std::optional<TapeEntry> m_held;
+    std::size_t m_eventsRead = 0;
+    std::optional<ScanEvent> m_held;
     std::chrono::steady_clock::time_point m_heldUntil;
     std::chrono::steady_clock::time_point m_nextPlain = std::chrono::steady_clock::now() + plainInterval;
 };
@@ -294,9 +294,9 @@ public:
             m_begun = true;
             printDocument(beginEvent(m_feed.identity(), m_feed.plan()));
         }
-        for (const TapeEntry& entry : m_feed.tape(m_tapeRead)) {
-            ++m_tapeRead;
-            printDocument(tapeEvent(entry));
+        for (const ScanEvent& entry : m_feed.events(m_eventsRead)) {
+            ++m_eventsRead;
+            printDocument(logEvent(entry));
         }
         if (const auto now = std::chrono::steady_clock::now(); m_begun && now >= m_nextProgress) {
             printDocument(progressEvent(status));
@@ -313,12 +313,12 @@ public:
 private:
     const ScanFeed& m_feed;
     bool m_begun = false;
-    std::size_t m_tapeRead = 0;
+    std::size_t m_eventsRead = 0;
     std::chrono::steady_clock::time_point m_nextProgress = std::chrono::steady_clock::now();
 };
 
 int exitStatusOf(const ScanRecord& record, bool allSaved) {
-    if (!allSaved || record.status.ended != Ended::complete ||
+    if (!allSaved || record.status.ended != EndReason::complete ||
         record.status.blocksDone != record.status.blocksPlanned)
         return notToTheEnd;
     for (const LedgerEntry& entry : record.ledger)
@@ -378,7 +378,7 @@ Result<Earlier> keptScan(const std::string& which, const Target& target) {
         return tl::unexpected(scans.error());
     for (const KeptScan& kept : *scans) {
         if (kept.serial != target.identity.serial || kept.model != target.identity.model ||
-            kept.ended == Ended::complete)
+            kept.ended == EndReason::complete)
             continue;
         auto record = (*casebook)->loadScan(kept.id);
         if (record && !whyNotContinued(*record, target.identity))
@@ -395,11 +395,11 @@ std::unique_ptr<ScanSession> beginScan(const ScanOptions& options, const Target&
     const DriveOpener open = [target](const std::stop_token& stop) {
         return openTarget(target, false, stop);
     };
-    ScanAids aids = aidsFor(target, owedSettingsFolder());
-    aids.firstKept = std::move(firstKept);
-    aids.earlierPace = earlierPaceIn(casebookPath());
+    ScanServices services = servicesFor(target, owedSettingsFolder());
+    services.firstKept = std::move(firstKept);
+    services.earlierPace = earlierPaceIn(casebookPath());
     if (earlier) {
-        aids.claims.push_back(fmt::format("scan {} of {}", earlier->number, casebookPath()));
+        services.claims.push_back(fmt::format("scan {} of {}", earlier->number, casebookPath()));
         ScanPlan again = planToContinue(earlier->record);
         if (!plan.rules.empty())
             again.rules = plan.rules;
@@ -407,7 +407,7 @@ std::unique_ptr<ScanSession> beginScan(const ScanOptions& options, const Target&
             again.saveTo = plan.saveTo;
         if (plan.berth)
             again.berth = plan.berth;
-        return std::make_unique<ScanSession>(open, again, std::move(earlier->record), std::move(aids));
+        return std::make_unique<ScanSession>(open, again, std::move(earlier->record), std::move(services));
     }
     return std::make_unique<ScanSession>(
         open,
@@ -416,7 +416,7 @@ std::unique_ptr<ScanSession> beginScan(const ScanOptions& options, const Target&
                 return withBerth(std::move(placed), options, drive);
             });
         },
-        std::move(aids));
+        std::move(services));
 }
 
 // With the labels of what is on it, which are only asked for where a name is none of a partition's.

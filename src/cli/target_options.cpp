@@ -3,7 +3,7 @@
 
 #include "cli/exit_status.h"
 #include "cli/printer.h"
-#include "core/target/recovery_keeper.h"
+#include "core/target/setting_restorer.h"
 #include "report/words.h"
 #include "store/casebook.h"
 
@@ -34,12 +34,12 @@ Result<AskedDrive> askDrive(const std::string& name, bool mayChangeState, Nanose
         return tl::unexpected(Error{Error::Kind::unusable, "asking", name, "it is no drive",
                                     "\"orbita-cli drives\" lists what is attached."});
     // Told, not paid: what only reads changes nothing.
-    if (const auto owed = owedRecoveryTime(asked.target, owedSettingsFolder()); !owed)
+    if (const auto owed = owedErrorRecoveryLimit(asked.target, owedSettingsFolder()); !owed)
         complain(owed.error());
     else if (*owed)
         Printer(stderr)
             << "An earlier scan has left how long the drive tries to read changed; its own setting, "
-            << words::recoveryTime(**owed) << ", is put back by: orbita-cli restore "
+            << words::errorRecoveryLimit(**owed) << ", is put back by: orbita-cli restore "
             << QString::fromStdString(name) << '\n';
     auto way = openCommandPath(asked.target, false, {},
                                mayChangeState ? Admission::stateToo : Admission::readingOnly);

@@ -33,7 +33,7 @@ constexpr std::array<Row, static_cast<std::size_t>(Tone::count)> table = {{
     {0xFFB592FF, 0xFF6A3FCF}, // stalled
     {0xFFFF4F93, 0xFFC4004F}, // unreadable
     {0xFF9AA3AE, 0xFF5D6772}, // linkFault
-    {0xFF1B2027, 0xFFDDE1E5}, // notStored
+    {0xFF1B2027, 0xFFDDE1E5}, // unmapped
     {0xFF4A4F63, 0xFFA9ADBF}, // ungraded
 }};
 

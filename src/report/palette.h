@@ -27,8 +27,8 @@ enum class Tone : std::uint8_t {
     stalled,
     unreadable,
     linkFault,
-    notStored, // answered without the medium
-    ungraded,  // read well, with nothing to compare its time with
+    unmapped, // answered without the medium
+    ungraded, // read well, with nothing to compare its time with
     count
 };
 

@@ -113,8 +113,8 @@ void PlateRaster::drawCells(std::uint64_t from, std::uint64_t to, const Palette&
         switch (summary.worst) {
         case Grade::none:
             // Hatched: told apart from what was not visited by more than its shade.
-            if (first < end && (row + cell % columns) % 3 == 0 && m_plate->at(first).notStored())
-                colour = palette[Tone::notStored].rgb();
+            if (first < end && (row + cell % columns) % 3 == 0 && m_plate->at(first).unmapped())
+                colour = palette[Tone::unmapped].rgb();
             else if (first < end && (row + cell % columns) % 2 == 0 && m_plate->at(first).ungraded())
                 colour = palette[Tone::ungraded].rgb();
             break;

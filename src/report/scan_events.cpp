@@ -48,8 +48,8 @@ std::string beginEvent(const DriveIdentity& drive, const SettledPlan& plan) {
     return line(json);
 }
 
-std::string tapeEvent(const TapeEntry& entry) {
-    Json json{{"event", tapeKindName(entry.kind)}, {"at_s", rounded(toSeconds(entry.at))}};
+std::string logEvent(const ScanEvent& entry) {
+    Json json{{"event", scanEventName(entry.kind)}, {"at_s", rounded(toSeconds(entry.at))}};
     addSpan(json, entry.span);
     if (entry.grade != Grade::none)
         json["grade"] = gradeName(entry.grade);
@@ -63,10 +63,10 @@ std::string tapeEvent(const TapeEntry& entry) {
         json["count"] = entry.count;
     if (entry.disturbance != Disturbance::none)
         json["disturbance"] = disturbanceName(entry.disturbance);
-    if (entry.kind == TapeKind::stopRule || entry.kind == TapeKind::ruleAsks)
+    if (entry.kind == ScanEventKind::stopRule || entry.kind == ScanEventKind::ruleAsks)
         json["rule"] = ruleKindName(entry.rule);
-    if (entry.kind == TapeKind::ended)
-        json["ended"] = endedName(entry.ended);
+    if (entry.kind == ScanEventKind::ended)
+        json["ended"] = endReasonName(entry.ended);
     return line(json);
 }
 
@@ -88,8 +88,8 @@ std::string progressEvent(const ScanStatus& status) {
         json["left_s"] = rounded(toSeconds(*status.left));
     if (status.temperature)
         json["temperature_c"] = *status.temperature;
-    if (status.totals.notStored > 0)
-        json["not_stored"] = status.totals.notStored;
+    if (status.totals.unmapped > 0)
+        json["not_stored"] = status.totals.unmapped;
     if (status.totals.ungraded > 0)
         json["ungraded"] = status.totals.ungraded;
     if (!status.saving.path.empty()) {
@@ -113,7 +113,7 @@ std::string endEvent(const ScanStatus& status, const std::vector<LedgerEntry>& l
         defects.push_back(std::move(defect));
     }
     return line({{"event", "end"},
-                 {"ended", endedName(status.ended)},
+                 {"ended", endReasonName(status.ended)},
                  {"covered_sectors", status.totals.covered.value},
                  {"done", status.blocksDone},
                  {"planned", status.blocksPlanned},

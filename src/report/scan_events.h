@@ -10,7 +10,7 @@
 namespace orbita {
 
 std::string beginEvent(const DriveIdentity& drive, const SettledPlan& plan);
-std::string tapeEvent(const TapeEntry& entry);
+std::string logEvent(const ScanEvent& entry);
 std::string progressEvent(const ScanStatus& status);
 std::string endEvent(const ScanStatus& status, const std::vector<LedgerEntry>& ledger);
 

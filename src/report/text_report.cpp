@@ -87,11 +87,11 @@ QString textReport(const ScanRecord& record) {
                              format::count(status.totals.of(grade)).rightJustified(14),
                              words::gradeMeaning(grade, record.limits, status.unit, rotating));
 
-    if (status.totals.notStored > 0)
+    if (status.totals.unmapped > 0)
         text +=
             QStringLiteral("  %1 %2  %3\n")
                 .arg(tr("not stored").leftJustified(11),
-                     format::count(status.totals.notStored).rightJustified(14),
+                     format::count(status.totals.unmapped).rightJustified(14),
                      tr("nothing seems to be stored there; answered without the medium: not vouched for"));
 
     if (status.totals.ungraded > 0)

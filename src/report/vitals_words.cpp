@@ -175,13 +175,13 @@ QString limitOf(const Reading& reading, std::int64_t limit) {
 } // namespace
 
 QString readingName(const Reading& reading) {
-    if (reading.kind == ReadingKind::makersOwn)
+    if (reading.kind == ReadingKind::vendorSpecific)
         return say("Maker's own, no. %1").arg(reading.attribute);
     return say(wordsOf(reading.kind).name);
 }
 
 QString readingValue(const Reading& reading) {
-    if (reading.kind == ReadingKind::ownVerdict)
+    if (reading.kind == ReadingKind::overallHealth)
         return reading.value == 0 ? say("expects no failure") : say("expects to fail");
     if (reading.kind == ReadingKind::criticalWarning) {
         if (reading.value == 0)
@@ -249,7 +249,7 @@ QString findingLevel(FindingLevel level) {
         return say("note");
     case FindingLevel::warning:
         return say("warning");
-    case FindingLevel::damning:
+    case FindingLevel::critical:
         return say("damning");
     }
     return {};
@@ -270,7 +270,7 @@ QString findingReason(const Reading& reading, const Finding& finding) {
         return say("beyond its own threshold");
     case FindingReason::wasBelowThreshold:
         return say("was beyond its threshold once");
-    case FindingReason::ownVerdict:
+    case FindingReason::overallHealth:
         return say("the drive says so itself");
     case FindingReason::grewSinceLastVisit:
         return say("more than at the last visit");

@@ -133,7 +133,7 @@ QString rule(const StopRule& rule) {
                     : tr("ends after %1").arg(format::duration(std::chrono::minutes{rule.value}));
     case RuleKind::temperature:
         return tr("cools down from %1 °C").arg(value);
-    case RuleKind::damning:
+    case RuleKind::critical:
         return asks ? tr("asks when %1 of its vitals are damning").arg(value)
                     : tr("ends when %1 of its vitals are damning").arg(value);
     }
@@ -154,7 +154,7 @@ QString ruleReached(RuleKind kind, std::uint64_t value) {
         return tr("%1 have passed").arg(format::duration(std::chrono::minutes{value}));
     case RuleKind::temperature:
         return tr("%1 °C").arg(value);
-    case RuleKind::damning:
+    case RuleKind::critical:
         return tr("%1 of its vitals are damning").arg(value);
     }
     return {};
@@ -202,40 +202,40 @@ QString order(const ScanPlan& plan) {
     return {};
 }
 
-QString ended(Ended ended) {
+QString ended(EndReason ended) {
     switch (ended) {
-    case Ended::running:
+    case EndReason::running:
         return tr("The scan is running.");
-    case Ended::complete:
+    case EndReason::complete:
         return tr("Read to the end.");
-    case Ended::stopped:
+    case EndReason::stopped:
         return tr("Stopped before the end.");
-    case Ended::stopRule:
+    case EndReason::stopRule:
         return tr("Stopped by a rule of its plan.");
-    case Ended::driveGone:
+    case EndReason::driveGone:
         return tr("The drive went away: nothing answers behind the device any more.");
-    case Ended::noAnswer:
+    case EndReason::noAnswer:
         return tr("The drive stopped answering; the command was left behind.");
-    case Ended::shrunk:
+    case EndReason::shrunk:
         return tr("The file or device became shorter while it was read.");
-    case Ended::linkFaults:
+    case EndReason::linkFaults:
         return tr("Too many damaged transfers in a row: cable or adapter.");
-    case Ended::refused:
+    case EndReason::refused:
         return tr("The drive or the system does not take this command. Scan by reading instead of verifying, "
                   "or with "
                   "smaller blocks.");
-    case Ended::locked:
+    case EndReason::locked:
         return tr("The drive keeps its data locked (password or protection): that is no defect.");
-    case Ended::verifyDoubted:
+    case EndReason::verifyDoubted:
         return tr("The drive answers a verify without looking at the medium: nothing was scanned. Scan by "
                   "reading.");
-    case Ended::readerLost:
+    case EndReason::readerLost:
         return tr("Orbita's reader ended unexpectedly; this says nothing of the drive. Start again.");
-    case Ended::otherDrive:
+    case EndReason::otherDrive:
         return tr(
             "What answers now is not the drive that this was begun with. Nothing more was read or saved: "
             "attach that drive again, then go on.");
-    case Ended::barred:
+    case EndReason::barred:
         return tr("Orbita was about to send a command that it must not send, and stopped itself before it "
                   "left. That is a fault of Orbita's, not of the drive.");
     }
@@ -338,10 +338,10 @@ QString judgement(const RunningJudgement& j) {
                     .arg(blocks(j.failedBlocks));
     if (j.samples > 0)
         text += QLatin1Char(' ') + sampleStatement(j);
-    if (j.notStoredShare > 0)
+    if (j.unmappedShare > 0)
         text += QLatin1Char(' ') + tr("Nothing seems to be stored in %1 of it; a drive answers for that "
                                       "without its medium: not vouched for.")
-                                       .arg(format::percent(j.notStoredShare, 1));
+                                       .arg(format::percent(j.unmappedShare, 1));
     if (j.ungradedShare > 0)
         text += QLatin1Char(' ') +
                 tr("%1 of it was read well, but with nothing to compare its time with: whether it is slow is "
@@ -350,7 +350,7 @@ QString judgement(const RunningJudgement& j) {
     if (j.disturbed > 0)
         text += QLatin1Char(' ') + tr("%1 late blocks are not counted: something else used the drive.")
                                        .arg(format::count(j.disturbed));
-    const bool nothingLeft = j.vouchedShare + j.notStoredShare + j.ungradedShare > 1 - 1e-9;
+    const bool nothingLeft = j.vouchedShare + j.unmappedShare + j.ungradedShare > 1 - 1e-9;
     const QString next = j.next == NextStep::goOn && nothingLeft ? QString() : nextStep(j.next);
     return next.isEmpty() ? text : text + QLatin1Char(' ') + next;
 }
@@ -469,7 +469,7 @@ QString remarkShort(RemarkKind kind) {
     }
 }
 
-QString recoveryTime(Nanoseconds limit) {
+QString errorRecoveryLimit(Nanoseconds limit) {
     return limit.count() == 0 ? tr("as long as it likes") : format::limit(limit);
 }
 

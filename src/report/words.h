@@ -30,11 +30,11 @@ QString rule(const StopRule& rule);
 QString ruleReached(RuleKind kind, std::uint64_t value);
 
 // One entry of the tape: what, and the circumstances.
-QString tapeTitle(const TapeEntry& entry);
-QString tapeDetail(const TapeEntry& entry, const DriveIdentity& drive);
+QString eventTitle(const ScanEvent& entry);
+QString eventDetail(const ScanEvent& entry, const DriveIdentity& drive);
 
 // How a scan ended, as a sentence, with what to do next where that is not plain.
-QString ended(Ended ended);
+QString ended(EndReason ended);
 QString judgement(const RunningJudgement& judgement);
 QString nextStep(NextStep next);
 QString accessNote(AccessNote note);
@@ -45,7 +45,7 @@ QString remark(const Remark& remark);
 // In two or three words, for the rack; empty for remarks that can wait.
 QString remarkShort(RemarkKind kind);
 // "7 s", "as long as it likes"
-QString recoveryTime(Nanoseconds limit);
+QString errorRecoveryLimit(Nanoseconds limit);
 // "12.3 GB saved in PATH, 4.56 % of the drive"; what hinders it, where something does.
 QString saving(const SavingStatus& status, const DriveIdentity& drive);
 // "LBA 656 408 512 – 656 410 559".

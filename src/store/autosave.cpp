@@ -52,7 +52,7 @@ ScanKeeper keepInCasebook(std::string path, const Target& target) {
                 return tl::unexpected(std::move(opened.error()));
             kept->casebook = std::move(*opened);
         }
-        if (kept->casebook->forgetful())
+        if (kept->casebook->isTemporary())
             return tl::unexpected(casebookIsForgotten(path));
         auto scan = kept->casebook->keepScan(kept->scan, record, kept->encoder);
         if (!scan)

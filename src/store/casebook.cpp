@@ -165,9 +165,9 @@ bool migrate(const QSqlDatabase& database) {
            transaction.keep();
 }
 
-std::string keyOf(const DriveIdentity& id, bool weak) {
-    return weak ? fmt::format("place:{}:{}", id.path, id.capacityBytes())
-                : fmt::format("serial:{}:{}", id.model, id.serial);
+std::string keyOf(const DriveIdentity& id, bool ambiguousIdentity) {
+    return ambiguousIdentity ? fmt::format("place:{}:{}", id.path, id.capacityBytes())
+                             : fmt::format("serial:{}:{}", id.model, id.serial);
 }
 
 } // namespace
@@ -268,9 +268,9 @@ Error casebookIsForgotten(const std::string& path) {
 
 Result<CaseDrive> Casebook::knownDrive(const DriveIdentity& id) {
     CaseDrive drive;
-    drive.weak = serialMeansNothing(id.serial);
+    drive.ambiguousIdentity = serialMeansNothing(id.serial);
     QSqlQuery query(database());
-    if (!run(query, "SELECT id FROM drive WHERE key = ?", {text(keyOf(id, drive.weak))}))
+    if (!run(query, "SELECT id FROM drive WHERE key = ?", {text(keyOf(id, drive.ambiguousIdentity))}))
         return tl::unexpected(failure("looking up the drive in", query));
     if (query.next())
         drive.id = query.value(0).toLongLong();
@@ -282,13 +282,13 @@ Result<CaseDrive> Casebook::driveFor(const DriveIdentity& id) {
     if (!known || known->id != 0)
         return known;
     CaseDrive drive = *known;
-    const QString key = text(keyOf(id, drive.weak));
+    const QString key = text(keyOf(id, drive.ambiguousIdentity));
     QSqlQuery query(database());
     if (!run(query,
              "INSERT INTO drive (key, weak, model, serial, firmware, attachment, sectors, logical_bytes, "
              "physical_bytes) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
-             {key, drive.weak, text(id.model), text(id.serial), text(id.firmware), text(id.attachment),
-              number(id.capacity.value), id.logicalBytes, id.physicalBytes}))
+             {key, drive.ambiguousIdentity, text(id.model), text(id.serial), text(id.firmware),
+              text(id.attachment), number(id.capacity.value), id.logicalBytes, id.physicalBytes}))
         return tl::unexpected(failure("entering the drive in", query));
     drive.id = query.lastInsertId().toLongLong();
     return drive;
@@ -310,7 +310,7 @@ Result<std::vector<ListedDrive>> Casebook::drives() {
     while (query.next()) {
         ListedDrive drive;
         drive.id = query.value(0).toLongLong();
-        drive.weak = query.value(1).toBool();
+        drive.ambiguousIdentity = query.value(1).toBool();
         drive.identity.model = value(2);
         drive.identity.serial = value(3);
         drive.identity.firmware = value(4);

@@ -22,7 +22,7 @@ namespace orbita {
 struct CaseDrive {
     std::int64_t id = 0;
     // Told apart by place and capacity only, because no serial number was to be had: may be another drive.
-    bool weak = false;
+    bool ambiguousIdentity = false;
 };
 
 struct Visit {
@@ -41,7 +41,7 @@ struct Visit {
 struct ListedDrive {
     std::int64_t id = 0;
     DriveIdentity identity;
-    bool weak = false;
+    bool ambiguousIdentity = false;
     std::uint64_t visits = 0;
     std::uint64_t scans = 0;
     std::int64_t lastSeen = 0; // seconds since 1970; 0: never
@@ -60,7 +60,7 @@ struct KeptScan {
     std::string model;
     std::string serial;
     std::uint64_t capacityBytes = 0;
-    Ended ended = Ended::running; // running: it was cut off
+    EndReason ended = EndReason::running; // running: it was cut off
     std::int64_t drive = 0;
 };
 
@@ -78,7 +78,7 @@ public:
 
     [[nodiscard]] bool readOnly() const { return m_readOnly; }
     // All that is entered is gone when the casebook is closed: its place cannot be written.
-    [[nodiscard]] bool forgetful() const { return m_copy != nullptr; }
+    [[nodiscard]] bool isTemporary() const { return m_copy != nullptr; }
     [[nodiscard]] const std::string& path() const { return m_path; }
 
     // The drive's page; id 0 where there is none. Enters nothing.

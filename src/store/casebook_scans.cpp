@@ -16,8 +16,8 @@ using namespace sql;
 namespace {
 
 bool goesOn(const ScanRecord& record) {
-    return std::any_of(record.tape.begin(), record.tape.end(),
-                       [](const TapeEntry& entry) { return entry.kind == TapeKind::continued; });
+    return std::any_of(record.events.begin(), record.events.end(),
+                       [](const ScanEvent& entry) { return entry.kind == ScanEventKind::continued; });
 }
 
 } // namespace
@@ -36,7 +36,7 @@ Result<std::int64_t> Casebook::keepScan(std::int64_t scan, const ScanRecord& rec
             {QVariant::fromValue<qint64>(drive->id), QVariant::fromValue<qint64>(record.startedAt)}) &&
         query.next())
         scan = query.value(0).toLongLong();
-    const QString ended = text(std::string(endedName(record.status.ended)));
+    const QString ended = text(std::string(endReasonName(record.status.ended)));
     const QString document = text(scanDocument(record));
     bool good = scan == 0
                     ? run(query, "INSERT INTO scan (drive, started_at, ended, document) VALUES (?, ?, ?, ?)",
@@ -74,7 +74,7 @@ Result<std::vector<KeptScan>> Casebook::scans() {
         kept.model = cleanText(query.value(2).toString().toStdString());
         kept.serial = cleanText(query.value(3).toString().toStdString());
         kept.capacityBytes = query.value(4).toULongLong();
-        kept.ended = endedFromName(query.value(5).toString().toStdString()).value_or(Ended::running);
+        kept.ended = endReasonFromName(query.value(5).toString().toStdString()).value_or(EndReason::running);
         kept.drive = query.value(6).toLongLong();
         list.push_back(std::move(kept));
     }

@@ -21,7 +21,7 @@ EarlierPaceFinder earlierPaceIn(std::string path) {
             return std::nullopt;
         const auto known = (*casebook)->knownDrive(drive);
         const auto scans = (*casebook)->scans();
-        if (!known || known->id == 0 || known->weak || !scans)
+        if (!known || known->id == 0 || known->ambiguousIdentity || !scans)
             return std::nullopt;
         int looked = 0;
         for (const KeptScan& kept : *scans) {

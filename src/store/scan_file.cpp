@@ -179,8 +179,8 @@ Json totalsJson(const ScanStatus& status, SectorCount unreadable) {
                 {"done", status.blocksDone},
                 {"seconds", std::round(toSeconds(status.elapsed) * 1e3) / 1e3},
                 {"average_mb_per_s", std::round(status.paceAverage / 1e4) / 1e2}};
-    if (status.totals.notStored > 0)
-        totals["not_stored"] = status.totals.notStored;
+    if (status.totals.unmapped > 0)
+        totals["not_stored"] = status.totals.unmapped;
     if (status.totals.ungraded > 0)
         totals["ungraded"] = status.totals.ungraded;
     if (status.failedBlocks > 0)
@@ -204,7 +204,7 @@ void totalsFrom(const Json& json, ScanStatus& status) {
     status.blocksDone = wholeOr(json, "done", std::uint64_t{0});
     status.elapsed = fromSeconds(json.at("seconds").get<double>());
     status.paceAverage = json.at("average_mb_per_s").get<double>() * 1e6;
-    status.totals.notStored = wholeOr(json, "not_stored", std::uint64_t{0});
+    status.totals.unmapped = wholeOr(json, "not_stored", std::uint64_t{0});
     status.failedBlocks = wholeOr(json, "failed_whole", std::uint64_t{0});
     status.totals.ungraded = wholeOr(json, "ungraded", std::uint64_t{0});
     if (const auto saved = json.find("saved"); saved != json.end()) {
@@ -245,8 +245,8 @@ LedgerEntry ledgerFrom(const Json& json) {
     return entry;
 }
 
-Json tapeJson(const TapeEntry& entry) {
-    Json json = {{"at_s", std::round(toSeconds(entry.at) * 1e3) / 1e3}, {"kind", tapeKindName(entry.kind)}};
+Json eventJson(const ScanEvent& entry) {
+    Json json = {{"at_s", std::round(toSeconds(entry.at) * 1e3) / 1e3}, {"kind", scanEventName(entry.kind)}};
     json["lba"] = entry.span.first.value;
     json["sectors"] = entry.span.count.value;
     if (entry.grade != Grade::none)
@@ -261,18 +261,18 @@ Json tapeJson(const TapeEntry& entry) {
         json["latency_ms"] = roundedMs(entry.latency);
     if (entry.count != 0)
         json["count"] = entry.count;
-    if (entry.kind == TapeKind::ended)
-        json["ended"] = endedName(entry.ended);
-    if (entry.kind == TapeKind::stopRule || entry.kind == TapeKind::ruleAsks)
+    if (entry.kind == ScanEventKind::ended)
+        json["ended"] = endReasonName(entry.ended);
+    if (entry.kind == ScanEventKind::stopRule || entry.kind == ScanEventKind::ruleAsks)
         json["rule"] = ruleKindName(entry.rule);
     if (entry.disturbance != Disturbance::none)
         json["disturbance"] = disturbanceName(entry.disturbance);
     return json;
 }
 
-TapeEntry tapeFrom(const Json& json) {
-    TapeEntry entry;
-    const auto kind = tapeKindFromName(json.at("kind").get<std::string>());
+ScanEvent eventFrom(const Json& json) {
+    ScanEvent entry;
+    const auto kind = scanEventFromName(json.at("kind").get<std::string>());
     if (!kind)
         throw std::runtime_error("the tape has an entry of a kind that this Orbita does not know");
     entry.kind = *kind;
@@ -284,7 +284,7 @@ TapeEntry tapeFrom(const Json& json) {
     entry.turns = json.value("turns", 0.0);
     entry.latency = fromMilliseconds(json.value("latency_ms", 0.0));
     entry.count = wholeOr(json, "count", std::uint64_t{0});
-    entry.ended = endedFromName(json.value("ended", "")).value_or(Ended::running);
+    entry.ended = endReasonFromName(json.value("ended", "")).value_or(EndReason::running);
     entry.rule = ruleKindFromName(json.value("rule", "")).value_or(RuleKind::unreadable);
     entry.disturbance = disturbanceFromName(json.value("disturbance", "")).value_or(Disturbance::none);
     return entry;
@@ -297,7 +297,7 @@ static_assert(noteNames.size() == static_cast<std::size_t>(AccessNote::blockLaye
 Json unreadJson(const ScanRecord& record) {
     Json json = Json::array();
     // While it runs, what is left is simply not reached yet.
-    if (record.status.ended != Ended::running)
+    if (record.status.ended != EndReason::running)
         for (const LeftUnread& unread : leftUnread(record))
             json.push_back({{"lba", unread.span.first.value},
                             {"sectors", unread.span.count.value},
@@ -313,9 +313,9 @@ Json recordJson(const ScanRecord& record) {
         ledger.push_back(ledgerJson(entry));
         unreadable = unreadable + entry.unreadable();
     }
-    Json tape = Json::array();
-    for (const TapeEntry& entry : record.tape)
-        tape.push_back(tapeJson(entry));
+    Json events = Json::array();
+    for (const ScanEvent& entry : record.events)
+        events.push_back(eventJson(entry));
     Json known = Json::array();
     for (const KnownSectors& sectors : record.known) {
         known.push_back(spanJson(sectors.span));
@@ -334,7 +334,7 @@ Json recordJson(const ScanRecord& record) {
                  {"drive", driveJson(record.drive)},
                  {"access", {{"notes", notes}, {"sectors_per_command", record.maxSectorsPerCommand}}},
                  {"plan", planJson(record.plan)},
-                 {"ended", endedName(record.status.ended)},
+                 {"ended", endReasonName(record.status.ended)},
                  {"covered", covered},
                  {"left_unread", unreadJson(record)},
                  {"totals", totalsJson(record.status, unreadable)},
@@ -346,7 +346,7 @@ Json recordJson(const ScanRecord& record) {
                    {"straining", record.limits.straining}}},
                  {"lateness", {{"edges", LatenessHistogram::edges}, {"blocks", counts}}},
                  {"ledger", ledger},
-                 {"tape", tape}};
+                 {"tape", events}};
     if (!known.empty())
         json["known_sectors"] = known;
     for (const Standstill& standstill : record.standstills)
@@ -383,9 +383,9 @@ ScanRecord recordFrom(const Json& json) {
     record.status.phase = ScanPhase::ended;
     record.status.order = record.plan.asked.order;
     record.status.blockSectors = grid.blockSectors;
-    record.status.ended = endedFromName(json.at("ended").get<std::string>()).value_or(Ended::stopped);
-    if (record.status.ended == Ended::running)
-        record.status.ended = Ended::stopped;
+    record.status.ended = endReasonFromName(json.at("ended").get<std::string>()).value_or(EndReason::stopped);
+    if (record.status.ended == EndReason::running)
+        record.status.ended = EndReason::stopped;
     for (const Json& span : json.at("covered"))
         record.covered.push_back(spanFrom(span));
     for (const Json& known : json.value("known_sectors", Json::array()))
@@ -412,8 +412,8 @@ ScanRecord recordFrom(const Json& json) {
     for (const Json& entry : json.at("ledger"))
         record.ledger.push_back(ledgerFrom(entry));
     for (const Json& entry : json.at("tape"))
-        record.tape.push_back(tapeFrom(entry));
-    record.status.tapeLength = record.tape.size();
+        record.events.push_back(eventFrom(entry));
+    record.status.eventCount = record.events.size();
     record.status.position = record.covered.empty() ? grid.span.first : record.covered.back().end();
     return record;
 }

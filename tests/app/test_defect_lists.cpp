@@ -36,13 +36,13 @@ ScanRecord faulty() {
 
 // A desk with one scan opened, as from a file.
 struct Desk {
-    Desk() : desk(target(), false) { desk.addOpened(faulty()); }
+    Desk() : controller(target(), false) { controller.addOpened(faulty()); }
     static Target target() {
         Target t;
         t.identity.model = "Test Tern";
         return t;
     }
-    DriveDesk desk;
+    DriveController controller;
 };
 
 } // namespace
@@ -54,7 +54,7 @@ private slots:
         Desk d;
         LedgerModel model;
         const QAbstractItemModelTester tester(&model, QAbstractItemModelTester::FailureReportingMode::QtTest);
-        model.setDesk(&d.desk);
+        model.setController(&d.controller);
         QCOMPARE(model.rowCount(), 5);
         const auto at = [&](int row, int role) { return model.index(row).data(role); };
         QCOMPARE(at(0, Qt::DisplayRole).toString(), QString("unreadable"));
@@ -72,7 +72,7 @@ private slots:
         Desk d;
         LedgerModel model;
         const QAbstractItemModelTester tester(&model, QAbstractItemModelTester::FailureReportingMode::QtTest);
-        model.setDesk(&d.desk);
+        model.setController(&d.controller);
         QCOMPARE(model.rowIn({{80'004}, {1}}), 0);
         QCOMPARE(model.rowIn({{29'999'000}, {4096}}), 3);
         QCOMPARE(model.rowIn({{1}, {100}}), -1);
@@ -81,14 +81,14 @@ private slots:
         QCOMPARE(model.index(2).data(detailRole).toString(), QString("confirmed · patch 2")); // numbers stay
         model.setShown(0xFF);
         QCOMPARE(model.rowCount(), 5);
-        model.setDesk(nullptr);
+        model.setController(nullptr);
         QCOMPARE(model.rowCount(), 0);
     }
-    void tapeFollowsTheScanInView() {
+    void eventLogFollowsTheScanInView() {
         Desk d;
-        TapeModel model;
+        EventLogModel model;
         const QAbstractItemModelTester tester(&model, QAbstractItemModelTester::FailureReportingMode::QtTest);
-        model.setDesk(&d.desk);
+        model.setController(&d.controller);
         const int rows = model.rowCount();
         QVERIFY(rows > 5);
         QCOMPARE(model.index(0).data(Qt::DisplayRole).toString(), QString("scan begun"));
@@ -96,9 +96,9 @@ private slots:
         QVERIFY(!model.index(0).data(spanRole).isValid());
         // Another scan of the drive, without a defect: the tape is its own.
         auto drive = test::openSimulated(test::smallScenario());
-        d.desk.addOpened(test::runScan(*drive, {}));
+        d.controller.addOpened(test::runScan(*drive, {}));
         model.refresh();
-        QCOMPARE(model.rowCount(), static_cast<int>(d.desk.current()->record.tape.size()));
+        QCOMPARE(model.rowCount(), static_cast<int>(d.controller.current()->record.events.size()));
         QVERIFY(model.rowCount() < rows);
     }
     // What cannot be read and lies side by side is one row, which grows.
@@ -122,17 +122,17 @@ private slots:
         plan.order = order;
         plan.blockSectors = 32;
         ScanRecord record = test::runScan(*drive, plan);
-        const std::vector<TapeEntry> tape = record.tape;
-        record.tape.resize(2);
+        const std::vector<ScanEvent> events = record.events;
+        record.events.resize(2);
         Desk d;
-        TapeModel model;
+        EventLogModel model;
         const QAbstractItemModelTester tester(&model, QAbstractItemModelTester::FailureReportingMode::QtTest);
-        d.desk.addOpened(std::move(record));
-        model.setDesk(&d.desk);
+        d.controller.addOpened(std::move(record));
+        model.setController(&d.controller);
         // As a scan that runs lets it grow.
-        auto& growing = const_cast<ScanView*>(d.desk.current())->record.tape;
-        for (std::size_t i = growing.size(); i < tape.size(); ++i) {
-            growing.push_back(tape[i]);
+        auto& growing = const_cast<ScanView*>(d.controller.current())->record.events;
+        for (std::size_t i = growing.size(); i < events.size(); ++i) {
+            growing.push_back(events[i]);
             model.refresh();
         }
         std::vector<LbaSpan> told;
@@ -140,13 +140,13 @@ private slots:
             if (model.index(row).data(Qt::DisplayRole).toString() == "unreadable")
                 told.push_back(model.index(row).data(spanRole).value<LbaSpan>());
         QCOMPARE(told, rows);
-        QVERIFY(model.rowCount() < static_cast<int>(tape.size()));
+        QVERIFY(model.rowCount() < static_cast<int>(events.size()));
     }
     void emptyListsSaySo() {
         Lens lens;
         DefectLists lists(lens);
         lists.show();
-        lists.setDesk(nullptr);
+        lists.setController(nullptr);
         const auto says = [&](const char* words) {
             for (const QLabel* label : lists.findChildren<QLabel*>())
                 if (label->isVisible() && label->text().contains(QLatin1String(words)))
@@ -157,16 +157,16 @@ private slots:
         lists.showLedger();
         QVERIFY(says("No defects so far"));
         Desk d;
-        lists.setDesk(&d.desk);
+        lists.setController(&d.controller);
         QVERIFY(!says("No defects so far"));
     }
     void plateDescribesWhatIsUnderThePointer() {
         Desk d;
         Lens lens;
-        lens.setGrid(d.desk.current()->record.plan.grid);
+        lens.setGrid(d.controller.current()->record.plan.grid);
         PlateView plate(lens);
         plate.resize(600, 300);
-        plate.setDesk(&d.desk);
+        plate.setController(&d.controller);
         const auto words = [&](const LbaSpan& span) {
             return plate.describe(span).join(QLatin1Char('|')).replace(QChar(0xA0), QLatin1Char(' '));
         };
@@ -186,10 +186,10 @@ private slots:
     }
     void sentencesSayWhatWillHappen() {
         Desk d;
-        QCOMPARE(sentenceOf(d.desk).main, QString("Read to the end."));
-        QCOMPARE(sentenceOf(d.desk).detail, QString("Opened from a file"));
+        QCOMPARE(sentenceOf(d.controller).main, QString("Read to the end."));
+        QCOMPARE(sentenceOf(d.controller).detail, QString("Opened from a file"));
         ScanPlan plan;
-        const DriveIdentity& drive = d.desk.identity();
+        const DriveIdentity& drive = d.controller.identity();
         QVERIFY(planWords(plan, drive).contains("the whole drive") &&
                 planWords(plan, drive).contains("nothing is written"));
         plan.span = LbaSpan{{5}, {10}};
@@ -197,7 +197,7 @@ private slots:
         QVERIFY(planWords(plan, drive).contains("LBA 5 – 14") &&
                 planWords(plan, drive).contains("64 sectors"));
         // An absent drive cannot be scanned, and says so.
-        QVERIFY(d.desk.whyNotStart().contains("not attached"));
+        QVERIFY(d.controller.whyNotStart().contains("not attached"));
     }
 };
 

@@ -2,6 +2,7 @@
 // What comes from outside, in the window: the place that an opened file names is not used, a bad place is
 // refused, a full one is told, another drive is not taken for the first, and no text is more than text.
 #include "app/scan/plan_dialog.h"
+#include "app/scan/scan_station.h"
 #include "app/theme/theme.h"
 #include "support/cli_runner.h"
 #include "support/hand.h"
@@ -40,8 +41,8 @@ private:
     static QByteArray unreadable(int lba) {
         return R"({"kind":"unreadable","lba":)" + QByteArray::number(lba) + R"(,"sectors":8,"answer_ms":20})";
     }
-    DriveDesk& desk() { return *m_window->station().desk(); }
-    const ScanStatus& status() { return desk().current()->record.status; }
+    DriveController& controller() { return *m_window->station<ScanStation>().controller(); }
+    const ScanStatus& status() { return controller().current()->record.status; }
     QString sentence() { return m_window->findChild<QLabel*>(QStringLiteral("actionSentence"))->text(); }
     // Everything that is written in the window now.
     QString allText() {
@@ -63,7 +64,7 @@ private:
         QTest::keyClick(saveTo, Qt::Key_Return);
         QTest::qWait(50);
         test::backTo(*m_window);
-        QCOMPARE(desk().plan().saveTo, image.toStdString());
+        QCOMPARE(controller().plan().saveTo, image.toStdString());
     }
 
 private slots:
@@ -93,14 +94,14 @@ private slots:
         }
         test::openByHand(*m_window, drive);
         test::openByHand(*m_window, path("scan.json"));
-        QTRY_VERIFY(desk().current() != nullptr && desk().current()->opened);
+        QTRY_VERIFY(controller().current() != nullptr && controller().current()->opened);
         test::click(*m_window, "No");
         QTRY_VERIFY(test::button(*m_window, "Go on") != nullptr);
         QVERIFY2(!allText().contains("planted"), qPrintable(allText()));
         QTest::keyClick(m_window.get(), Qt::Key_F9);
-        QTRY_VERIFY(!desk().current()->opened);
+        QTRY_VERIFY(!controller().current()->opened);
         QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 60'000);
-        QVERIFY(!desk().current()->error.has_value());
+        QVERIFY(!controller().current()->error.has_value());
         QVERIFY(!QFile::exists(path("planted.img")));
     }
     // The casebook's own is used, and said before.
@@ -110,10 +111,10 @@ private slots:
         test::click(*m_window, "No");
         planToSaveTo(path("kept.img"));
         test::click(*m_window, "Start");
-        QTRY_VERIFY_WITH_TIMEOUT(desk().current() != nullptr && status().blocksDone > 0, 20'000);
+        QTRY_VERIFY_WITH_TIMEOUT(controller().current() != nullptr && status().blocksDone > 0, 20'000);
         test::click(*m_window, "Stop");
         QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 20'000);
-        if (status().ended == Ended::complete)
+        if (status().ended == EndReason::complete)
             QFAIL("it was read before it could be stopped");
         QTRY_VERIFY2(allText().contains("going on saves to " + path("kept.img")), qPrintable(allText()));
     }
@@ -142,7 +143,7 @@ private slots:
         QVERIFY(!ok->isEnabled());
         QTest::mouseClick(ok, Qt::LeftButton);
         QTest::keyClick(dialog, Qt::Key_Escape);
-        QVERIFY(desk().plan().saveTo.empty());
+        QVERIFY(controller().plan().saveTo.empty());
     }
     // The place is full: reading waits, and that is said; with room made it goes on by itself.
     void aFullPlaceIsToldAndWaitedFor() {
@@ -165,10 +166,10 @@ private slots:
         }
         QTRY_VERIFY_WITH_TIMEOUT(sentence().contains("the image cannot be written"), 30'000);
         QVERIFY2(allText().contains("No space left on device"), qPrintable(allText()));
-        QCOMPARE(desk().scanning(), true);
+        QCOMPARE(controller().scanning(), true);
         QVERIFY(other.resize(0) && other.remove());
         QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 60'000);
-        QCOMPARE(status().ended, Ended::complete);
+        QCOMPARE(status().ended, EndReason::complete);
         QCOMPARE(status().saving.held, SectorCount{200'000});
         m_window.reset();
         umount2(qPrintable(tight), MNT_DETACH);
@@ -184,8 +185,8 @@ private slots:
         test::click(*m_window, "No");
         planToSaveTo(path("mixed.img"));
         test::click(*m_window, "Start");
-        QTRY_VERIFY_WITH_TIMEOUT(desk().current() && status().phase == ScanPhase::ended, 60'000);
-        QCOMPARE(status().ended, Ended::otherDrive);
+        QTRY_VERIFY_WITH_TIMEOUT(controller().current() && status().phase == ScanPhase::ended, 60'000);
+        QCOMPARE(status().ended, EndReason::otherDrive);
         QTRY_VERIFY2(allText().contains("not the drive that this was begun with"), qPrintable(allText()));
         image.seek(0);
         QVERIFY(image.readAll() == before);

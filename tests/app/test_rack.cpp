@@ -86,33 +86,33 @@ private slots:
         QVERIFY(rack.index(0, 0).data(Qt::AccessibleTextRole).toString().contains("PT5-0001"));
         plugIn("sdb", "PT5-0002");
         QTRY_COMPARE_WITH_TIMEOUT(rack.rowCount(), 2, 20'000);
-        QCOMPARE(rack.desk(1)->identity().serial, std::string("PT5-0002"));
+        QCOMPARE(rack.controller(1)->identity().serial, std::string("PT5-0002"));
         const QSignalSpy gone(&rack, &RackModel::driveGone);
         pull("sda");
         QTRY_COMPARE_WITH_TIMEOUT(rack.rowCount(), 1, 20'000);
         QCOMPARE(gone.size(), 1);
-        QCOMPARE(rack.desk(0)->identity().serial, std::string("PT5-0002"));
+        QCOMPARE(rack.controller(0)->identity().serial, std::string("PT5-0002"));
     }
     // Another drive at the path of the one that was pulled is another drive, with a visit of its own.
     void anotherDriveAtTheSamePathIsAnother() {
         plugIn("sda", "PT5-0001");
         RackModel rack(RackModel::Source::attachedDrives, system());
-        rack.desk(0)->setData(DataElsewhere::saved);
+        rack.controller(0)->setData(DataElsewhere::saved);
         pull("sda");
         QTRY_COMPARE_WITH_TIMEOUT(rack.rowCount(), 0, 20'000);
         QDir(at("sys/devices")).removeRecursively();
         plugIn("sda", "PT5-0009");
         QTRY_COMPARE_WITH_TIMEOUT(rack.rowCount(), 1, 20'000);
-        QCOMPARE(rack.desk(0)->identity().serial, std::string("PT5-0009"));
-        QCOMPARE(rack.desk(0)->data(), DataElsewhere::notAsked);
+        QCOMPARE(rack.controller(0)->identity().serial, std::string("PT5-0009"));
+        QCOMPARE(rack.controller(0)->data(), DataElsewhere::notAsked);
     }
     void aSilentDriveStandsInTheRackAsSuch() {
         plugIn("sda", "PT5-0001");
         plugIn("sdb", "PT5-0002", true);
         RackModel rack(RackModel::Source::attachedDrives, system());
         QTRY_COMPARE_WITH_TIMEOUT(rack.rowCount(), 2, 20'000);
-        QCOMPARE(standOf(*rack.desk(1)), QString("Does not answer"));
-        QVERIFY(standOf(*rack.desk(0)) != QString("Does not answer"));
+        QCOMPARE(standOf(*rack.controller(1)), QString("Does not answer"));
+        QVERIFY(standOf(*rack.controller(0)) != QString("Does not answer"));
     }
     void copiedSerialsAreToldApart() {
         plugIn("sda", "000-SAME-1");
@@ -120,7 +120,7 @@ private slots:
         RackModel rack(RackModel::Source::attachedDrives, system());
         QTRY_COMPARE_WITH_TIMEOUT(rack.rowCount(), 2, 20'000);
         for (int row = 0; row < 2; ++row)
-            QCOMPARE(standOf(*rack.desk(row)), QString("Serial not unique"));
+            QCOMPARE(standOf(*rack.controller(row)), QString("Serial not unique"));
     }
 };
 

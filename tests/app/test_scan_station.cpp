@@ -2,6 +2,7 @@
 // A technician's first scan, with real clicks and keys on the real window.
 #include <QTest>
 
+#include "app/scan/scan_station.h"
 #include "app/shell/app_window.h"
 #include "app/theme/theme.h"
 #include "report/words.h"
@@ -53,9 +54,9 @@ private:
     void click(const QString& text) { test::click(*m_window, text); }
     void backToTheWindow() { test::backTo(*m_window); }
     void openByHand(const QString& name) { test::openByHand(*m_window, name); }
-    DriveDesk& desk() { return *m_window->station().desk(); }
-    const ScanStatus& status() { return desk().current()->record.status; }
-    PlateView& plate() { return m_window->station().plate(); }
+    DriveController& controller() { return *m_window->station<ScanStation>().controller(); }
+    const ScanStatus& status() { return controller().current()->record.status; }
+    PlateView& plate() { return m_window->station<ScanStation>().plate(); }
     QListView* list(const char* name) { return m_window->findChild<QListView*>(QLatin1String(name)); }
     QString sentence() { return m_window->findChild<QLabel*>(QStringLiteral("actionSentence"))->text(); }
 
@@ -74,10 +75,10 @@ private slots:
         // With the mouse: click on the second card.
         QTest::mouseClick(rack->viewport(), Qt::LeftButton, {},
                           rack->visualRect(rack->model()->index(1, 0)).center());
-        QCOMPARE(words::driveName(desk().identity()), QString("Halden Tern 20"));
+        QCOMPARE(words::driveName(controller().identity()), QString("Halden Tern 20"));
         // With the keyboard: one down.
         QTest::keyClick(rack, Qt::Key_Down);
-        QCOMPARE(words::driveName(desk().identity()), QString("Skua N41"));
+        QCOMPARE(words::driveName(controller().identity()), QString("Skua N41"));
         QVERIFY(rack->model()->index(0, 0).data(Qt::AccessibleTextRole).toString().contains("TG-4X0193"));
     }
     // Every scan is kept in the casebook and opened again from the list.
@@ -87,10 +88,10 @@ private slots:
         click("Yes, saved");
         click("Start");
         QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 20'000);
-        QTRY_VERIFY_WITH_TIMEOUT(!desk().keptAt().isEmpty(), 10'000);
+        QTRY_VERIFY_WITH_TIMEOUT(!controller().keptAt().isEmpty(), 10'000);
         QTest::qWait(500); // until its end is kept, too
-        const std::size_t scans = desk().scanCount();
-        const std::size_t entries = desk().current()->record.ledger.size();
+        const std::size_t scans = controller().scanCount();
+        const std::size_t entries = controller().current()->record.ledger.size();
         QTest::keyClick(m_window.get(), Qt::Key_O, Qt::ControlModifier);
         QTRY_VERIFY(m_window->findChild<QListWidget*>("keptScans") != nullptr);
         auto* kept = m_window->findChild<QListWidget*>("keptScans");
@@ -98,10 +99,10 @@ private slots:
         QVERIFY(kept->item(0)->text().contains("Read to the end"));
         QTest::mouseClick(kept->viewport(), Qt::LeftButton, {}, kept->visualItemRect(kept->item(0)).center());
         QTest::keyClick(kept, Qt::Key_Return);
-        QTRY_COMPARE_WITH_TIMEOUT(desk().scanCount(), scans + 1, 10'000);
-        QCOMPARE(desk().current()->record.ledger.size(), entries);
-        QVERIFY(desk().current()->opened);
-        QVERIFY(desk().current()->record.wholeSpanCovered());
+        QTRY_COMPARE_WITH_TIMEOUT(controller().scanCount(), scans + 1, 10'000);
+        QCOMPARE(controller().current()->record.ledger.size(), entries);
+        QVERIFY(controller().current()->opened);
+        QVERIFY(controller().current()->record.wholeSpanCovered());
         backToTheWindow();
     }
     // Played again by key, ended by button; what was found is there again as it was.
@@ -110,31 +111,31 @@ private slots:
             scenario("replay", R"({"kind": "unreadable", "lba": 4104, "sectors": 8, "answer_ms": 20})", 1));
         click("Yes, saved");
         QTest::keyClick(m_window.get(), Qt::Key_F10);
-        QVERIFY(!desk().replaying()); // nothing to play yet
+        QVERIFY(!controller().replaying()); // nothing to play yet
         click("Start");
         QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 20'000);
-        const ScanRecord whole = desk().current()->record;
+        const ScanRecord whole = controller().current()->record;
         QTest::keyClick(m_window.get(), Qt::Key_F10);
-        QVERIFY(desk().replaying());
+        QVERIFY(controller().replaying());
         QVERIFY(sentence().startsWith("Replaying the scan of"));
         QVERIFY(button("Export…") == nullptr);
         QTRY_VERIFY(status().blocksDone > 0 && status().totals.of(Grade::unreadable) == 1);
         QVERIFY(status().blocksDone < whole.status.blocksDone);
         QCOMPARE(status().phase, ScanPhase::reading);
-        QCOMPARE(desk().current()->record.ledger, whole.ledger);
+        QCOMPARE(controller().current()->record.ledger, whole.ledger);
         const std::uint64_t before = status().blocksDone;
         QTRY_VERIFY(status().blocksDone > before);
         click("End replay");
-        QVERIFY(!desk().replaying());
+        QVERIFY(!controller().replaying());
         QCOMPARE(status().phase, ScanPhase::ended);
-        QVERIFY(desk().current()->record.plate == whole.plate);
-        QCOMPARE(desk().current()->record.tape.size(), whole.tape.size());
+        QVERIFY(controller().current()->record.plate == whole.plate);
+        QCOMPARE(controller().current()->record.events.size(), whole.events.size());
         // Whatever else is done with the drive ends it, too.
         QTest::keyClick(m_window.get(), Qt::Key_F10);
-        QVERIFY(desk().replaying());
+        QVERIFY(controller().replaying());
         click("Scan again");
-        QVERIFY(!desk().replaying());
-        QCOMPARE(desk().scanAt(0).record.status.phase, ScanPhase::ended);
+        QVERIFY(!controller().replaying());
+        QCOMPARE(controller().scanAt(0).record.status.phase, ScanPhase::ended);
         QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 20'000);
     }
     // Down to the physical sectors by keys alone; a second scan of the same place is compared with the first.
@@ -144,33 +145,33 @@ private slots:
         click("Yes, saved");
         click("Start");
         QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 20'000);
-        QCOMPARE(desk().compared(), nullptr);
+        QCOMPARE(controller().compared(), nullptr);
         plate().setFocus();
         QTest::keyClick(&plate(), Qt::Key_N);
-        QCOMPARE(*m_window->station().lens().selection(), (LbaSpan{{4104}, {8}}));
+        QCOMPARE(*m_window->station<ScanStation>().lens().selection(), (LbaSpan{{4104}, {8}}));
         const double whole = plate().rectOf({4104}).width();
-        for (int i = 0; i < 40 && m_window->station().lens().count() > 1; ++i)
+        for (int i = 0; i < 40 && m_window->station<ScanStation>().lens().count() > 1; ++i)
             QTest::keyClick(&plate(), Qt::Key_Plus);
-        QCOMPARE(m_window->station().lens().count(), std::uint64_t{1});
+        QCOMPARE(m_window->station<ScanStation>().lens().count(), std::uint64_t{1});
         // A block of 2048 sectors of 512 bytes is 256 physical ones; each has its place.
         QVERIFY(plate().rectOf({4104}).width() > whole);
         QVERIFY(plate().rectOf({4104}) != plate().rectOf({4112}));
         QCOMPARE(plate().rectOf({4104}), plate().rectOf({4111}));
         QTest::mouseClick(&plate(), Qt::LeftButton, {}, plate().rectOf({4120}).center().toPoint());
-        QCOMPARE(*m_window->station().lens().selection(), (LbaSpan{{4120}, {8}}));
+        QCOMPARE(*m_window->station<ScanStation>().lens().selection(), (LbaSpan{{4120}, {8}}));
         QVERIFY2(plate().accessibleDescription().contains("not among the unreadable sectors"),
                  qPrintable(plate().accessibleDescription()));
         QTest::keyClick(&plate(), Qt::Key_Left);
         QTest::keyClick(&plate(), Qt::Key_Left);
-        QCOMPARE(*m_window->station().lens().selection(), (LbaSpan{{4104}, {8}}));
+        QCOMPARE(*m_window->station<ScanStation>().lens().selection(), (LbaSpan{{4104}, {8}}));
         QVERIFY(plate().accessibleDescription().contains("8 sectors unreadable"));
         QTest::keyClick(&plate(), Qt::Key_Right, Qt::ShiftModifier);
-        QCOMPARE(*m_window->station().lens().selection(), (LbaSpan{{4104}, {16}}));
+        QCOMPARE(*m_window->station<ScanStation>().lens().selection(), (LbaSpan{{4104}, {16}}));
         // What is selected is scanned again by itself.
         QTest::keyClick(m_window.get(), Qt::Key_R, Qt::ControlModifier);
-        QTRY_COMPARE_WITH_TIMEOUT(desk().scanCount(), std::size_t{2}, 5'000);
+        QTRY_COMPARE_WITH_TIMEOUT(controller().scanCount(), std::size_t{2}, 5'000);
         QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 20'000);
-        QVERIFY(desk().compared() == &desk().scanAt(0));
+        QVERIFY(controller().compared() == &controller().scanAt(0));
     }
     // What is read is saved by the plan; the drive's whole content saved answers the data question by itself.
     void savesByThePlan() {
@@ -199,30 +200,30 @@ private slots:
         QVERIFY(sentence().contains("nothing is written to the drive"));
         click("Start");
         QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 20'000);
-        QCOMPARE(status().ended, Ended::complete);
+        QCOMPARE(status().ended, EndReason::complete);
         QCOMPARE(status().saving.held, SectorCount{40'960});
         QCOMPARE(QFileInfo(image).size(), qint64{20'000'000} * 512);
-        QCOMPARE(desk().data(), DataElsewhere::notSaved); // a part is not the whole
+        QCOMPARE(controller().data(), DataElsewhere::notSaved); // a part is not the whole
     }
     void nothingStartsBeforeTheDataQuestion() {
         QVERIFY(sentence().contains("data on this drive exist elsewhere"));
         QVERIFY(button("Start") == nullptr);
         QTest::keyClick(m_window.get(), Qt::Key_F5); // goes to the question, starts nothing
-        QVERIFY(!desk().scanning());
+        QVERIFY(!controller().scanning());
         QVERIFY(button("Yes, saved")->hasFocus());
         click("No");
         QVERIFY(button("Start") != nullptr);
         QVERIFY(sentence().contains("Read the whole drive"));
-        QCOMPARE(desk().data(), DataElsewhere::notSaved);
+        QCOMPARE(controller().data(), DataElsewhere::notSaved);
     }
     void wholeStory() {
         openByHand(scenario(
             "story",
             R"({"kind":"unreadable","lba":6000000,"sectors":8,"answer_ms":600},{"kind":"slow","lba":9000000,"turns":20})"));
-        QCOMPARE(QString::fromStdString(desk().identity().serial), QString("AK-story"));
+        QCOMPARE(QString::fromStdString(controller().identity().serial), QString("AK-story"));
         click("Not known");
         click("Start");
-        QVERIFY(desk().scanning());
+        QVERIFY(controller().scanning());
         QTRY_VERIFY(status().phase == ScanPhase::reading && status().position.value > 500'000);
 
         // Pause holds, resume goes on.
@@ -242,7 +243,7 @@ private slots:
         QTRY_VERIFY(list("ledger")->isVisible());
         QTest::mouseMove(&plate(), plate().rectOf({6'000'000}).center().toPoint());
         QTest::mouseClick(&plate(), Qt::LeftButton, {}, plate().rectOf({6'000'000}).center().toPoint());
-        QVERIFY(m_window->station().lens().selection()->contains({6'000'000}));
+        QVERIFY(m_window->station<ScanStation>().lens().selection()->contains({6'000'000}));
         const QModelIndex current = list("ledger")->currentIndex();
         QVERIFY(current.isValid());
         QCOMPARE(current.data(spanRole).value<LbaSpan>(), (LbaSpan{{6'000'000}, {8}}));
@@ -252,11 +253,11 @@ private slots:
         // Chosen in the ledger, its LBA is copied.
         QTest::mouseClick(list("ledger")->viewport(), Qt::LeftButton, {},
                           list("ledger")->visualRect(current).center());
-        m_window->station().lens().select(std::nullopt);
+        m_window->station<ScanStation>().lens().select(std::nullopt);
         list("ledger")->setCurrentIndex({});
         QTest::mouseClick(list("ledger")->viewport(), Qt::LeftButton, {},
                           list("ledger")->visualRect(current).center());
-        QCOMPARE(*m_window->station().lens().selection(), (LbaSpan{{6'000'000}, {8}}));
+        QCOMPARE(*m_window->station<ScanStation>().lens().selection(), (LbaSpan{{6'000'000}, {8}}));
         QTest::keyClick(m_window.get(), Qt::Key_C, Qt::ControlModifier);
         QCOMPARE(QGuiApplication::clipboard()->text(), QString("6000000..6000007"));
 
@@ -264,38 +265,38 @@ private slots:
         QElapsedTimer timer;
         timer.start();
         click("Stop");
-        while (desk().scanning() && timer.elapsed() < 2000)
+        while (controller().scanning() && timer.elapsed() < 2000)
             QTest::qWait(5);
         QVERIFY2(timer.elapsed() <= 250, qPrintable(QString::number(timer.elapsed()))); // 0.2 s and a frame
-        QCOMPARE(status().ended, Ended::stopped);
+        QCOMPARE(status().ended, EndReason::stopped);
         QVERIFY(status().totals.covered.value > 6'000'000);
 
         // That span again: a scan of its own, of just those sectors.
         QTest::keyClick(m_window.get(), Qt::Key_R, Qt::ControlModifier);
-        QTRY_COMPARE_WITH_TIMEOUT(desk().scanning(), false, 10'000);
-        QCOMPARE(desk().scanCount(), std::size_t{2});
-        QCOMPARE(desk().current()->record.plan.grid.span, (LbaSpan{{6'000'000}, {8}}));
+        QTRY_COMPARE_WITH_TIMEOUT(controller().scanning(), false, 10'000);
+        QCOMPARE(controller().scanCount(), std::size_t{2});
+        QCOMPARE(controller().current()->record.plan.grid.span, (LbaSpan{{6'000'000}, {8}}));
         QCOMPARE(status().totals.of(Grade::unreadable), std::uint64_t{1});
-        QCOMPARE(desk().current()->record.ledger.size(), std::size_t{1});
+        QCOMPARE(controller().current()->record.ledger.size(), std::size_t{1});
 
         // Back to the first scan; export it through the dialog.
-        desk().showScan(0);
+        controller().showScan(0);
         const QString exported = m_dir.filePath("exported.json");
         test::exportByHand(*m_window, exported);
         QVERIFY(QFileInfo::exists(exported));
 
         // Reopened in a new window, it shows the same.
-        const std::vector<LedgerEntry> ledger = desk().current()->record.ledger;
+        const std::vector<LedgerEntry> ledger = controller().current()->record.ledger;
         const auto blocks = status().totals.blocks;
         m_window = std::make_unique<AppWindow>(RackModel::Source::demonstration);
         m_window->show();
         backToTheWindow();
         openByHand(exported);
-        QCOMPARE(QString::fromStdString(desk().identity().serial), QString("AK-story"));
+        QCOMPARE(QString::fromStdString(controller().identity().serial), QString("AK-story"));
         QCOMPARE(status().totals.blocks, blocks);
-        QCOMPARE(desk().current()->record.ledger.size(), ledger.size());
+        QCOMPARE(controller().current()->record.ledger.size(), ledger.size());
         QTRY_VERIFY(!plate().rectOf({6'000'000}).isNull());
-        QVERIFY(!desk().whyNotStart().isEmpty()); // there is no such drive here to scan
+        QVERIFY(!controller().whyNotStart().isEmpty()); // there is no such drive here to scan
     }
     void keyboardAlone() {
         openByHand(scenario(
@@ -304,17 +305,17 @@ private slots:
             1.5));
         QTest::keyClick(m_window.get(), Qt::Key_F5);
         QTest::keyClick(QApplication::focusWidget(), Qt::Key_Space); // "Yes, saved"
-        QCOMPARE(desk().data(), DataElsewhere::saved);
+        QCOMPARE(controller().data(), DataElsewhere::saved);
         QTest::keyClick(m_window.get(), Qt::Key_F5);
         QTRY_VERIFY(status().position.value > 400'000);
         QTest::keyClick(m_window.get(), Qt::Key_F6);
         QTRY_COMPARE(status().phase, ScanPhase::paused);
         QTest::keyClick(m_window.get(), Qt::Key_F6);
-        QTRY_COMPARE_WITH_TIMEOUT(desk().scanning(), false, 20'000);
-        QCOMPARE(status().ended, Ended::complete);
+        QTRY_COMPARE_WITH_TIMEOUT(controller().scanning(), false, 20'000);
+        QCOMPARE(status().ended, EndReason::complete);
         QTest::keyClick(m_window.get(), Qt::Key_P, Qt::ControlModifier);
         QVERIFY(plate().hasFocus());
-        Lens& lens = m_window->station().lens();
+        Lens& lens = m_window->station<ScanStation>().lens();
         QTest::keyClick(&plate(), Qt::Key_N);
         QCOMPARE(lens.selection()->first.value, std::uint64_t{200'000});
         QTest::keyClick(&plate(), Qt::Key_N);
@@ -339,8 +340,8 @@ private slots:
         openByHand(scenario("drag", "", 0.5));
         click("Yes, saved");
         click("Start");
-        QTRY_COMPARE_WITH_TIMEOUT(desk().scanning(), false, 20'000);
-        Lens& lens = m_window->station().lens();
+        QTRY_COMPARE_WITH_TIMEOUT(controller().scanning(), false, 20'000);
+        Lens& lens = m_window->station<ScanStation>().lens();
         const QPoint from(60, 40);
         const QPoint to(200, 40);
         QTest::mousePress(&plate(), Qt::LeftButton, {}, from);
@@ -364,7 +365,7 @@ private slots:
             0.5));
         click("Yes, saved");
         click("Start");
-        QTRY_COMPARE_WITH_TIMEOUT(desk().scanning(), false, 20'000);
+        QTRY_COMPARE_WITH_TIMEOUT(controller().scanning(), false, 20'000);
         QCOMPARE(list("ledger")->model()->rowCount(), 2);
         auto* laboured = m_window->findChild<TallyButton*>(QStringLiteral("tally laboured"));
         QTest::mouseClick(laboured, Qt::LeftButton);
@@ -378,7 +379,7 @@ private slots:
         openByHand(scenario("frozen", R"({"kind":"freeze","lba":3000000,"forever":true})", 20));
         ScanPlan plan;
         plan.span = LbaSpan{{2'990'000}, {100'000}};
-        desk().setPlan(plan);
+        controller().setPlan(plan);
         click("No");
         click("Start");
         QTRY_COMPARE_WITH_TIMEOUT(status().phase, ScanPhase::waiting, 20'000);
@@ -405,12 +406,12 @@ private slots:
         QFile image(m_dir.filePath("brief.img"));
         QVERIFY(image.open(QIODevice::WriteOnly) && image.resize(1 << 20));
         m_window->open(image.fileName());
-        QTRY_VERIFY(desk().target().name == image.fileName().toStdString());
+        QTRY_VERIFY(controller().target().name == image.fileName().toStdString());
         click("No");
         image.remove();
         click("Start");
-        QTRY_VERIFY(desk().current()->error.has_value());
-        auto* notice = m_window->station().findChild<QLabel*>(QStringLiteral("notice"));
+        QTRY_VERIFY(controller().current()->error.has_value());
+        auto* notice = m_window->station<ScanStation>().findChild<QLabel*>(QStringLiteral("notice"));
         QTRY_VERIFY(notice->isVisible() && notice->text().contains("could not begin"));
     }
     void planIsCheckedWhileTyped() {
@@ -425,8 +426,8 @@ private slots:
         QVERIFY2(words->text().replace(QChar(0xA0), QLatin1Char(' ')).contains("Read LBA 2 048 – 4 095"),
                  qPrintable(words->text()));
         QTest::keyClick(span, Qt::Key_Return);
-        QTRY_VERIFY(desk().plan().span.has_value());
-        QCOMPARE(*desk().plan().span, (LbaSpan{{2048}, {2048}}));
+        QTRY_VERIFY(controller().plan().span.has_value());
+        QCOMPARE(*controller().plan().span, (LbaSpan{{2048}, {2048}}));
     }
     // By keys alone: another order, a place in percent, a rule that asks; the sentence says it all.
     void planTakesOrderPlacesAndRules() {
@@ -466,18 +467,19 @@ private slots:
         QTest::keyClicks(unreadable, "8");
         choose(action, "pauses");
         QTest::keyClick(span, Qt::Key_Return);
-        QTRY_COMPARE(desk().plan().order, ScanOrder::backward);
-        QCOMPARE(desk().plan().rules, (std::vector<StopRule>{{RuleKind::unreadable, 8, RuleAction::ask}}));
+        QTRY_COMPARE(controller().plan().order, ScanOrder::backward);
+        QCOMPARE(controller().plan().rules,
+                 (std::vector<StopRule>{{RuleKind::unreadable, 8, RuleAction::ask}}));
         click("Start");
         // It reads from the end, meets the second place first, and asks.
         QTRY_VERIFY_WITH_TIMEOUT(status().asks.has_value(), 20'000);
         QTRY_COMPARE(status().phase, ScanPhase::paused);
         QTRY_VERIFY(sentence().contains("A rule of the plan is met"));
-        QCOMPARE(desk().current()->record.ledger.front().span.first.value, std::uint64_t{16'000'000});
+        QCOMPARE(controller().current()->record.ledger.front().span.first.value, std::uint64_t{16'000'000});
         click("Resume");
         QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 30'000);
-        QCOMPARE(status().ended, Ended::complete);
-        QCOMPARE(desk().current()->record.ledger.size(), std::size_t{2});
+        QCOMPARE(status().ended, EndReason::complete);
+        QCOMPARE(controller().current()->record.ledger.size(), std::size_t{2});
     }
     // Stopped part-way, then on with one key: the rest is read, nothing twice, and the defects are all there.
     void goesOnWhereItWasStopped() {
@@ -491,14 +493,15 @@ private slots:
         const std::uint64_t before = status().totals.covered.value;
         QTRY_VERIFY(button("Go on") != nullptr);
         QTest::keyClick(m_window.get(), Qt::Key_F9);
-        QTRY_VERIFY_WITH_TIMEOUT(desk().scanning(), 5'000);
+        QTRY_VERIFY_WITH_TIMEOUT(controller().scanning(), 5'000);
         QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 30'000);
-        QCOMPARE(status().ended, Ended::complete);
+        QCOMPARE(status().ended, EndReason::complete);
         QVERIFY(status().totals.covered.value > before);
-        QVERIFY(desk().current()->record.wholeSpanCovered());
-        QCOMPARE(desk().current()->record.ledger.size(), std::size_t{2});
-        QCOMPARE(std::count_if(desk().current()->record.tape.begin(), desk().current()->record.tape.end(),
-                               [](const TapeEntry& e) { return e.kind == TapeKind::continued; }),
+        QVERIFY(controller().current()->record.wholeSpanCovered());
+        QCOMPARE(controller().current()->record.ledger.size(), std::size_t{2});
+        QCOMPARE(std::count_if(controller().current()->record.events.begin(),
+                               controller().current()->record.events.end(),
+                               [](const ScanEvent& e) { return e.kind == ScanEventKind::continued; }),
                  std::ptrdiff_t{1});
         QVERIFY(button("Go on") == nullptr);
     }
@@ -507,18 +510,18 @@ private slots:
         openByHand(scenario("beyond", R"({"kind":"freeze","lba":9000000,"forever":true})", 3));
         ScanPlan plan;
         plan.giveUp = std::chrono::seconds{9};
-        desk().setPlan(plan);
+        controller().setPlan(plan);
         click("No");
         click("Start");
         QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 30'000);
-        QCOMPARE(status().ended, Ended::noAnswer);
+        QCOMPARE(status().ended, EndReason::noAnswer);
         for (int goes = 2; goes <= 3; ++goes) {
             QTRY_VERIFY(button("Go on") != nullptr);
             QTest::keyClick(m_window.get(), Qt::Key_F9);
-            QTRY_VERIFY_WITH_TIMEOUT(desk().scanning(), 5'000);
+            QTRY_VERIFY_WITH_TIMEOUT(controller().scanning(), 5'000);
             QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 60'000);
         }
-        const ScanRecord& record = desk().current()->record;
+        const ScanRecord& record = controller().current()->record;
         QVERIFY2(record.status.totals.covered.value > 19'980'000,
                  qPrintable(QString::number(record.status.totals.covered.value)));
         QCOMPARE(record.standstills.size(), std::size_t{1});
@@ -554,7 +557,7 @@ private slots:
         QTest::keyClick(answers, Qt::Key_P);
         QVERIFY2(answers->readout().contains(QStringLiteral("late")), qPrintable(answers->readout()));
         QVERIFY(answers->accessibleDescription().contains(QStringLiteral("LBA")));
-        Lens& lens = m_window->station().lens();
+        Lens& lens = m_window->station<ScanStation>().lens();
         QVERIFY(lens.pointed().has_value());
         QTest::keyClick(answers, Qt::Key_Return);
         QVERIFY(lens.selection().has_value());
@@ -574,7 +577,7 @@ private slots:
         QVERIFY(!answers->held());
         QTRY_VERIFY(!(answers->columns().back().slowest == held));
         click("Stop");
-        QTRY_VERIFY(!desk().scanning());
+        QTRY_VERIFY(!controller().scanning());
     }
     void proposesAPlanByWhatIsKnown() {
         // Go gently, and not saved: carefully, and saving is offered; one key puts it back.
@@ -583,7 +586,7 @@ private slots:
         QVERIFY(sentence().contains("forward")); // the drive has not been asked yet
         QTest::keyClick(m_window.get(), Qt::Key_F8);
         QTRY_VERIFY_WITH_TIMEOUT(sentence().contains("carefully"), 20'000);
-        const QString bar = m_window->station().findChild<ActionBar*>()->accessibleName();
+        const QString bar = m_window->station<ScanStation>().findChild<ActionBar*>()->accessibleName();
         QVERIFY2(bar.contains(QStringLiteral("the vitals say: go gently, and the data is not saved")),
                  qPrintable(bar));
         QTest::keyClick(m_window.get(), Qt::Key_F4);
@@ -612,7 +615,7 @@ private slots:
         QTRY_VERIFY_WITH_TIMEOUT(!m_window->rack().anyScanning(), 30'000);
         const int rows = m_window->rack().rowCount();
         for (int row = rows - 3; row < rows; ++row)
-            QCOMPARE(m_window->rack().desk(row)->current()->record.status.ended, Ended::complete);
+            QCOMPARE(m_window->rack().controller(row)->current()->record.status.ended, EndReason::complete);
     }
 };
 

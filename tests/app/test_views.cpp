@@ -4,7 +4,9 @@
 #include <QTest>
 
 #include "app/rack/dial_state.h"
+#include "app/scan/scan_station.h"
 #include "app/shell/app_window.h"
+#include "app/stations.h"
 #include "app/theme/theme.h"
 
 #include <QButtonGroup>
@@ -14,6 +16,11 @@ using namespace orbita::app;
 
 class TestViews : public QObject {
     Q_OBJECT
+    static void eachStation() {
+        QTest::addColumn<QString>("station");
+        for (const StationRow& row : stationRows())
+            QTest::newRow(row.id) << QString::fromLatin1(row.id);
+    }
 private slots:
     void init() { Theme::instance().setScheme(ColourScheme::dark); }
 
@@ -29,9 +36,12 @@ private slots:
             QVERIFY2(!button->text().isEmpty() || !button->accessibleName().isEmpty(),
                      qPrintable(button->objectName()));
     }
+    void everyButtonIsReachedByTab_data() { eachStation(); }
     void everyButtonIsReachedByTab() {
+        QFETCH(QString, station);
         AppWindow window(RackModel::Source::demonstration);
         window.show();
+        window.showStation(station);
         QVERIFY(QTest::qWaitForWindowExposed(&window));
         QSet<QWidget*> reached;
         for (int i = 0; i < 80; ++i) {
@@ -44,9 +54,12 @@ private slots:
                 (button->group() == nullptr || button->isChecked()))
                 QVERIFY2(reached.contains(button), qPrintable(button->text()));
     }
+    void fitsTheSmallestScreen_data() { eachStation(); }
     void fitsTheSmallestScreen() {
+        QFETCH(QString, station);
         AppWindow window(RackModel::Source::demonstration);
         window.show();
+        window.showStation(station);
         QVERIFY2(window.minimumSizeHint().width() <= 1280,
                  qPrintable(QString::number(window.minimumSizeHint().width())));
         QVERIFY2(window.minimumSizeHint().height() <= 800,
@@ -90,10 +103,10 @@ private slots:
     void dialOfADriveNeverScanned() {
         Target target;
         target.name = "/dev/sdq";
-        const DriveDesk desk(target, false);
-        QCOMPARE(dialOf(desk).centre, QString("–"));
-        QVERIFY(dialOf(desk).marks.empty());
-        QVERIFY(!standIsAlarming(desk));
+        const DriveController controller(target, false);
+        QCOMPARE(dialOf(controller).centre, QString("–"));
+        QVERIFY(dialOf(controller).marks.empty());
+        QVERIFY(!standIsAlarming(controller));
     }
 };
 

@@ -4,8 +4,10 @@
 #include <QTest>
 #include <future>
 
+#include "app/scan/scan_station.h"
 #include "app/shell/app_window.h"
 #include "app/theme/theme.h"
+#include "app/vitals/vitals_station.h"
 #include "report/vitals_words.h"
 #include "support/hand.h"
 
@@ -21,7 +23,7 @@ class TestVisitStations final : public QObject {
 private:
     std::unique_ptr<AppWindow> m_window;
 
-    VisitDesk& visit() { return m_window->station().desk()->visit(); }
+    VisitController& visit() { return m_window->station<ScanStation>().controller()->visit(); }
     QPushButton* button(const QString& beginning) { return test::button(*m_window, beginning); }
     void click(const QString& beginning) { test::click(*m_window, beginning); }
     void choose(int row) {
@@ -31,7 +33,7 @@ private:
     }
     void readVitals() {
         QTest::keyClick(m_window.get(), Qt::Key_F8);
-        QTRY_COMPARE(visit().state(), VisitDesk::State::read);
+        QTRY_COMPARE(visit().state(), VisitController::State::read);
     }
     QString textOf(const char* name) {
         for (const QLabel* label : m_window->findChildren<QLabel*>(QLatin1String(name)))
@@ -68,7 +70,7 @@ private slots:
         click("read errors"); // taken back
         QCOMPARE(visit().visit().complaints.size(), std::size_t{1});
         click("No, only here");
-        QCOMPARE(m_window->station().desk()->data(), DataElsewhere::notSaved);
+        QCOMPARE(m_window->station<ScanStation>().controller()->data(), DataElsewhere::notSaved);
         QLineEdit* job = nullptr;
         for (QLineEdit* edit : m_window->findChildren<QLineEdit*>())
             if (edit->accessibleName() == QLatin1String("Job number"))
@@ -108,9 +110,9 @@ private slots:
     void remarksStandAtTheIntake() {
         choose(1);
         QVERIFY(button("Hold it read-only") == nullptr); // it is no device of this system
-        Target target = m_window->station().desk()->target();
+        Target target = m_window->station<ScanStation>().controller()->target();
         target.remarks = {{RemarkKind::tableFirstDamaged, {}}, {RemarkKind::sameSerial, "/dev/sdc"}};
-        m_window->station().desk()->updateTarget(target);
+        m_window->station<ScanStation>().controller()->updateTarget(target);
         bool told = false;
         for (const QLabel* label : m_window->findChildren<QLabel*>())
             told = told || (label->isVisible() && label->text().contains("/dev/sdc claims the same serial"));
@@ -121,21 +123,21 @@ private slots:
         choose(1);
         click("Yes, it is saved");
         QTest::keyClick(m_window.get(), Qt::Key_F4);
-        DriveDesk* desk = m_window->station().desk();
-        desk->start();
-        QTRY_VERIFY_WITH_TIMEOUT(desk->current()->record.status.phase == ScanPhase::reading, 10'000);
+        DriveController* controller = m_window->station<ScanStation>().controller();
+        controller->start();
+        QTRY_VERIFY_WITH_TIMEOUT(controller->current()->record.status.phase == ScanPhase::reading, 10'000);
         QTest::keyClick(m_window.get(), Qt::Key_F8);
-        QTRY_COMPARE_WITH_TIMEOUT(visit().state(), VisitDesk::State::read, 10'000);
-        QTRY_VERIFY_WITH_TIMEOUT(desk->current()->record.status.phase == ScanPhase::reading, 10'000);
-        const auto& tape = desk->current()->record.tape;
-        const auto kindIs = [](TapeKind kind) {
-            return [kind](const TapeEntry& e) { return e.kind == kind; };
+        QTRY_COMPARE_WITH_TIMEOUT(visit().state(), VisitController::State::read, 10'000);
+        QTRY_VERIFY_WITH_TIMEOUT(controller->current()->record.status.phase == ScanPhase::reading, 10'000);
+        const auto& events = controller->current()->record.events;
+        const auto kindIs = [](ScanEventKind kind) {
+            return [kind](const ScanEvent& e) { return e.kind == kind; };
         };
-        QVERIFY(std::any_of(tape.begin(), tape.end(), kindIs(TapeKind::paused)));
-        QVERIFY(std::any_of(tape.begin(), tape.end(), kindIs(TapeKind::resumed)));
-        QVERIFY(desk->current()->record.status.temperature.has_value());
-        desk->stop();
-        QTRY_VERIFY_WITH_TIMEOUT(!desk->scanning(), 10'000);
+        QVERIFY(std::any_of(events.begin(), events.end(), kindIs(ScanEventKind::paused)));
+        QVERIFY(std::any_of(events.begin(), events.end(), kindIs(ScanEventKind::resumed)));
+        QVERIFY(controller->current()->record.status.temperature.has_value());
+        controller->stop();
+        QTRY_VERIFY_WITH_TIMEOUT(!controller->scanning(), 10'000);
     }
     void noiseClosesTheGateWhateverTheDriveSays() {
         choose(1);
@@ -154,13 +156,13 @@ private slots:
         QTest::keyClick(slow, Qt::Key_Space);
         QCOMPARE(visit().visit().complaints.size(), std::size_t{1});
         QTest::keyClick(m_window.get(), Qt::Key_F8); // reads the vitals and goes there
-        QTRY_COMPARE(visit().state(), VisitDesk::State::read);
+        QTRY_COMPARE(visit().state(), VisitController::State::read);
         QVERIFY(readings()->isVisible());
         readings()->setFocus();
         QTest::keyClick(readings(), Qt::Key_Down);
         QTRY_VERIFY(textOf("readingDetail").contains("Pending sectors"));
         QTest::keyClick(m_window.get(), Qt::Key_F4);
-        QVERIFY(m_window->station().isVisible());
+        QVERIFY(m_window->station<ScanStation>().isVisible());
     }
     void readingsHaveMeaningAndFindingsComeFirst() {
         choose(0);
@@ -267,12 +269,12 @@ private slots:
         file.close();
         m_window->open("sim:" + file.fileName());
         QTRY_VERIFY(visit().vitals().identity.serial == "AK-off" ||
-                    m_window->station().desk()->identity().serial == "AK-off");
+                    m_window->station<ScanStation>().controller()->identity().serial == "AK-off");
         readVitals();
-        QVERIFY(visit().vitals().find(ReadingKind::ownVerdict) == nullptr);
+        QVERIFY(visit().vitals().find(ReadingKind::overallHealth) == nullptr);
         QVERIFY(textOf("vitalsNotes").contains("switched off"));
         click("Switch health reporting on");
-        QTRY_VERIFY(visit().vitals().find(ReadingKind::ownVerdict) != nullptr);
+        QTRY_VERIFY(visit().vitals().find(ReadingKind::overallHealth) != nullptr);
         QVERIFY(button("Switch health") == nullptr);
     }
     void bridgeThatHidesTheDriveIsSaid() {

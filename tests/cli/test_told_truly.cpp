@@ -83,7 +83,7 @@ struct Told {
                              entry.value("exact", true) ? QString() : QStringLiteral(" somewhere"));
         return list.join(QStringLiteral(", "));
     }
-    [[nodiscard]] std::set<std::string> tape() const {
+    [[nodiscard]] std::set<std::string> events() const {
         std::set<std::string> kinds;
         for (const json& entry : record.at("tape"))
             kinds.insert(entry.at("kind").get<std::string>());
@@ -244,8 +244,8 @@ private slots:
         json drive = rotating(1'228'800, unreadable(614'408, 4000));
         drive["front"] = "bridge";
         const Told told = scan(drive, {"--order", "careful"});
-        QVERIFY(told.tape().count("recovery-short") == 0);
-        QVERIFY(told.tape().count("recovery-kept") == 1);
+        QVERIFY(told.events().count("recovery-short") == 0);
+        QVERIFY(told.events().count("recovery-kept") == 1);
     }
 
     void verifyThatLiesIsNotBelieved() {
@@ -378,7 +378,7 @@ private slots:
         const json mild = slow(rotating(8'192'000), "turns", 5);
         const Told unknown = scan(mild, patch);
         QVERIFY2(unknown.blocks("steady") == 0 && unknown.total("ungraded") == 100, unknown.grades());
-        QVERIFY(unknown.tape().contains("ungraded"));
+        QVERIFY(unknown.events().contains("ungraded"));
         QCOMPARE(unknown.status, 3);
         const Told whole = scan(mild);
         QVERIFY2(whole.blocks("late") == 100, whole.grades());
@@ -411,7 +411,7 @@ private slots:
             careful + QStringList{"--block", "4096"});
         QCOMPARE(fast.ledger(), QStringLiteral("40960+4096 straining confirmed"));
     }
-    void secondLookByVerifyIsComparedWithVerifies() {
+    void recheckByVerifyIsComparedWithVerifies() {
         json drive = rotating(
             6'553'600, json::array({{{"kind", "slow"}, {"lba", 3'276'800}, {"sectors", 8}, {"turns", 12}}}));
         drive["cache"]["interface_mb_per_s"] = 35;
@@ -463,14 +463,14 @@ private slots:
             QVERIFY2(told.status == 3 && told.sumsAgree(), qPrintable(told.words));
         }
         QVERIFY(told.total("sectors") > 5'994'000);
-        QVERIFY(told.tape().contains("kept-for-last"));
+        QVERIFY(told.events().contains("kept-for-last"));
         QVERIFY(told.ledger().contains(QStringLiteral("stalled")));
         QCOMPARE(told.record.at("plan").at("berth_sectors").get<int>(), how.contains("1MB") ? 1954 : 65'536);
         for (const char* wrong : {"wide", "-1", "5%", "99TB", ""})
             QCOMPARE(scan(drive, {"--resume", "--berth", wrong}).status, 2);
         if (how.contains(image)) { // the image alone knows, too
             const Told rest = scan(drive, {"--save", image, "--span", "missing", "--block", "256"});
-            QVERIFY2(rest.tape().contains("kept-for-last") || rest.tape().contains("not-asked"),
+            QVERIFY2(rest.events().contains("kept-for-last") || rest.events().contains("not-asked"),
                      qPrintable(rest.words));
         }
         qputenv("XDG_DATA_HOME", m_folder.path().toUtf8());

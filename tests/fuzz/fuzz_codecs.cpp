@@ -121,15 +121,15 @@ void sense(Bytes bytes) {
         (void)scsi::encodeSense(*decoded, true);
     }
     Reply reply;
-    reply.carried = Carried::answered;
+    reply.transport = TransportStatus::answered;
     reply.status = scsi::status::checkCondition;
     std::copy_n(bytes.begin(), std::min(bytes.size(), reply.bytes.size()), reply.bytes.begin());
     // Whatever the bytes, an unreadable sector is claimed only by a medium error.
     const auto decoded = scsi::decodeSense(reply.bytes);
-    if (judgeScsi(reply).outcome == Outcome::unreadable)
+    if (classifyScsi(reply).outcome == Outcome::unreadable)
         mustHold(decoded && decoded->key == scsi::senseKey::mediumError);
-    (void)judgeNvme(reply);
-    (void)judgeAta(reply);
+    (void)classifyNvme(reply);
+    (void)classifyAta(reply);
 }
 
 void nvmePages(Bytes bytes) {
@@ -208,8 +208,8 @@ protected:
         reply = {};
         reply.tag = m_queue.front().tag;
         reply.expected = m_queue.front().expected;
-        reply.carried = (kind & 7U) == 7 ? Carried::failed : Carried::answered;
-        reply.systemError = reply.carried == Carried::failed ? static_cast<int>(kind) : 0;
+        reply.transport = (kind & 7U) == 7 ? TransportStatus::failed : TransportStatus::answered;
+        reply.systemError = reply.transport == TransportStatus::failed ? static_cast<int>(kind) : 0;
         reply.status = (kind & 8U) != 0 ? scsi::status::checkCondition : scsi::status::good;
         const Bytes answer = take((kind & 16U) != 0 ? reply.bytes.size() : 0);
         std::copy(answer.begin(), answer.end(), reply.bytes.begin());

@@ -97,7 +97,7 @@ void checkGrades(const oracle::DriveCase& drive, const oracle::Truth& truth, con
                 complaints.add("block %llu was not visited", n(block));
             continue;
         }
-        if (cell.notStored() || cell.standing == Standing::disturbed ||
+        if (cell.unmapped() || cell.standing == Standing::disturbed ||
             isDue(truth.blocks[block], cell.grade) || isDue(truth.orElse[block], cell.grade))
             continue;
         if (drive.hangs && cell.grade == Grade::unreadable &&
@@ -109,7 +109,7 @@ void checkGrades(const oracle::DriveCase& drive, const oracle::Truth& truth, con
                        standingName(cell.standing).data(), static_cast<int>(truth.blocks[block]));
     }
     // Where it went silent is shown, and not done; nor is what failed as a whole and was not looked into.
-    const std::uint64_t silent = drive.hangs && record.status.ended != Ended::complete ? 1 : 0;
+    const std::uint64_t silent = drive.hangs && record.status.ended != EndReason::complete ? 1 : 0;
     if (visited != record.status.blocksDone + record.status.failedBlocks + silent)
         complaints.add("%llu blocks visited, %llu done", n(visited), n(record.status.blocksDone));
 }
@@ -151,7 +151,7 @@ void checkLatencies(const oracle::DriveCase& drive, const ScanRecord& record, Co
 
 void checkSums(const oracle::DriveCase& drive, const ScanRecord& record, Complaints& complaints) {
     const auto onPlate = record.plate->countGrades(0, record.plate->blocks());
-    std::uint64_t sum = record.status.totals.notStored + record.status.totals.ungraded;
+    std::uint64_t sum = record.status.totals.unmapped + record.status.totals.ungraded;
     for (const Grade grade : allGrades) {
         if (grade == Grade::none)
             continue;
@@ -182,11 +182,11 @@ bool anyStalledWith(const oracle::DriveCase& drive, const ScanRecord& record, st
 // A drive that says nothing any more: told of the place where it went silent, and of no other.
 void checkSilence(const oracle::DriveCase& drive, const ScanRecord& record, int status,
                   Complaints& complaints) {
-    if (record.status.ended == Ended::complete && drive.order == "sample")
+    if (record.status.ended == EndReason::complete && drive.order == "sample")
         return; // a sample need not come there
-    if (record.status.ended != Ended::noAnswer || status != 3)
+    if (record.status.ended != EndReason::noAnswer || status != 3)
         complaints.add("it went silent, and the scan ended: %s, with %d",
-                       endedName(record.status.ended).data(), status);
+                       endReasonName(record.status.ended).data(), status);
     for (const oracle::Flaw& flaw : drive.flaws)
         if (flaw.kind == "freeze" && flaw.ms == 0 &&
             record.plate->at(drive.blockOf(flaw.lba)).grade != Grade::stalled &&
@@ -249,19 +249,19 @@ private slots:
             if (!record) {
                 complaints.add("no result: %s", qPrintable(ran.err));
             } else if (drive.lies) {
-                if (ran.status != 3 || record->status.ended != Ended::verifyDoubted ||
+                if (ran.status != 3 || record->status.ended != EndReason::verifyDoubted ||
                     !record->ledger.empty())
                     complaints.add("a verify that lies ended with %d", ran.status);
             } else {
                 if (drive.hangs)
                     checkSilence(drive, *record, ran.status, complaints);
-                else if (record->status.ended != Ended::complete)
-                    complaints.add("it ended: %s", endedName(record->status.ended).data());
+                else if (record->status.ended != EndReason::complete)
+                    complaints.add("it ended: %s", endReasonName(record->status.ended).data());
                 checkLedger(drive, truth, *record, complaints);
                 checkGrades(drive, truth, *record, complaints);
                 checkLatencies(drive, *record, complaints);
                 checkSums(drive, *record, complaints);
-                if (record->status.ended == Ended::complete)
+                if (record->status.ended == EndReason::complete)
                     checkStatus(drive, truth, *record, ran.status, complaints);
             }
             if (!complaints.text().isEmpty())

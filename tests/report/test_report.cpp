@@ -107,25 +107,25 @@ private slots:
     }
     void everyEventHasWords() {
         DriveIdentity drive;
-        for (std::uint8_t k = 0; k <= static_cast<std::uint8_t>(TapeKind::ended); ++k) {
-            TapeEntry entry;
-            entry.kind = static_cast<TapeKind>(k);
+        for (std::uint8_t k = 0; k <= static_cast<std::uint8_t>(ScanEventKind::ended); ++k) {
+            ScanEvent entry;
+            entry.kind = static_cast<ScanEventKind>(k);
             entry.grade = Grade::laboured;
             entry.span = {{1}, {8}};
-            QVERIFY(!words::tapeTitle(entry).isEmpty());
+            QVERIFY(!words::eventTitle(entry).isEmpty());
         }
         for (const Grade grade : allGrades) {
             QVERIFY(!words::grade(grade).isEmpty());
             QVERIFY(!words::gradeMeaning(grade, {}, std::chrono::milliseconds{8}, true).isEmpty());
         }
-        for (std::uint8_t e = 0; e <= static_cast<std::uint8_t>(Ended::readerLost); ++e)
-            QVERIFY(!words::ended(static_cast<Ended>(e)).isEmpty());
+        for (std::uint8_t e = 0; e <= static_cast<std::uint8_t>(EndReason::readerLost); ++e)
+            QVERIFY(!words::ended(static_cast<EndReason>(e)).isEmpty());
     }
     void stoppedScanIsNotCalledWhole() {
         RunningJudgement judgement;
         judgement.meaning = Meaning::even;
         judgement.vouchedShare = 0.1;
-        judgement.ended = Ended::stopped;
+        judgement.ended = EndReason::stopped;
         const QString text = words::judgement(judgement);
         QVERIFY2(text.contains("10.0") && text.contains("Nothing is said yet of the rest"), qPrintable(text));
     }

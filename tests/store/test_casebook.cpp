@@ -66,7 +66,7 @@ private slots:
         // Before anything was read, half-way, and at the end.
         ScanRecord early = record;
         early.plate = std::make_shared<Plate>(record.plate->blocks());
-        early.status.ended = Ended::running;
+        early.status.ended = EndReason::running;
         early.ledger.clear();
         const auto id = (*casebook)->keepScan(0, early, encoder);
         QVERIFY2(id, id ? "" : id.error().message().c_str());
@@ -80,13 +80,13 @@ private slots:
         const auto list = (*casebook)->scans();
         QCOMPARE(list->size(), std::size_t{1});
         QCOMPARE(list->front().serial, std::string("PT5-00042"));
-        QCOMPARE(list->front().ended, Ended::complete);
+        QCOMPARE(list->front().ended, EndReason::complete);
         const auto back = (*casebook)->loadScan(*id);
         QVERIFY2(back, back ? "" : back.error().message().c_str());
-        QCOMPARE(back->status.ended, Ended::complete);
+        QCOMPARE(back->status.ended, EndReason::complete);
         QCOMPARE(back->status.totals.covered, record.status.totals.covered);
         QCOMPARE(back->ledger.size(), record.ledger.size());
-        QCOMPARE(back->tape.size(), record.tape.size());
+        QCOMPARE(back->events.size(), record.events.size());
         QCOMPARE(back->plate->blocks(), record.plate->blocks());
         for (std::uint64_t block = 0; block < record.plate->blocks(); ++block)
             if (back->plate->at(block).packed() != record.plate->at(block).packed())
@@ -117,7 +117,7 @@ private slots:
         QVERIFY(chunks[0].empty() && !chunks[1].empty() && chunks[2].empty());
         const auto back = decodePlate(plate->blocks(), chunks);
         QVERIFY(back.has_value());
-        QVERIFY((*back)->at(plateChunkBlocks + 5).notStored());
+        QVERIFY((*back)->at(plateChunkBlocks + 5).unmapped());
         QVERIFY(!(*back)->at(5).visited());
         QCOMPARE((*back)->at(plateChunkBlocks + 5), plate->at(plateChunkBlocks + 5));
     }
@@ -213,7 +213,7 @@ private slots:
             auto casebook = Casebook::open(path);
             QVERIFY2(casebook.has_value(), casebook ? "" : casebook.error().message().c_str());
             const auto drive = (*casebook)->driveFor(vitals.identity);
-            QVERIFY(drive.has_value() && !drive->weak);
+            QVERIFY(drive.has_value() && !drive->ambiguousIdentity);
             visit.id = (*casebook)->beginVisit(drive->id, 1'700'000'000).value();
             visit.customer = "Tide-gauge network";
             visit.job = "TG-1401";
@@ -267,7 +267,7 @@ private slots:
         DriveIdentity nameless = a;
         for (const char* serial : {"", "0", "000000000000", "123456789012", "0123456789ABCDEF"}) {
             nameless.serial = serial;
-            QVERIFY2((*casebook)->driveFor(nameless)->weak, serial);
+            QVERIFY2((*casebook)->driveFor(nameless)->ambiguousIdentity, serial);
         }
         const auto idNameless = (*casebook)->driveFor(nameless)->id;
         nameless.path = "/dev/sdq";
@@ -304,7 +304,7 @@ private slots:
         const Vitals vitals = someVitals();
         {
             auto casebook = Casebook::open(path);
-            QVERIFY(casebook.has_value() && !(*casebook)->forgetful());
+            QVERIFY(casebook.has_value() && !(*casebook)->isTemporary());
             const auto drive = (*casebook)->driveFor(vitals.identity);
             const auto visit = (*casebook)->beginVisit(drive->id, 5);
             QVERIFY((*casebook)->addVitals(*visit, vitals, 6).has_value());
@@ -315,7 +315,7 @@ private slots:
         for (int round = 0; round < 2; ++round) { // the second knows nothing of what the first added
             auto casebook = Casebook::open(path);
             QVERIFY2(casebook.has_value(), casebook ? "" : casebook.error().message().c_str());
-            QVERIFY((*casebook)->forgetful());
+            QVERIFY((*casebook)->isTemporary());
             QVERIFY(!(*casebook)->readOnly());
             QCOMPARE((*casebook)->path(), path);
             const auto drive = (*casebook)->driveFor(vitals.identity);
@@ -329,7 +329,7 @@ private slots:
         // Where there is none yet, none is made.
         const std::string none = (folder.path() + "/elsewhere/casebook.db").toStdString();
         auto casebook = Casebook::open(none);
-        QVERIFY(casebook.has_value() && (*casebook)->forgetful());
+        QVERIFY(casebook.has_value() && (*casebook)->isTemporary());
         QVERIFY((*casebook)->driveFor(vitals.identity).has_value());
         QVERIFY(!QFileInfo::exists(QString::fromStdString(none)));
     }

@@ -231,7 +231,7 @@ private slots:
         auto plate = std::make_shared<Plate>(blocks);
         ScanRecord record = whole;
         record.plate = plate;
-        record.status.ended = Ended::running;
+        record.status.ended = EndReason::running;
         constexpr std::uint64_t steps = 30;
         for (std::uint64_t step = 1; step <= steps; ++step) {
             const std::uint64_t to = blocks * step / steps;

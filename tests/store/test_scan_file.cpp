@@ -64,7 +64,7 @@ private slots:
         QCOMPARE(after->status.totals.covered, before.status.totals.covered);
         QCOMPARE(after->status.lateness.counts(), before.status.lateness.counts());
         QCOMPARE(after->covered, before.covered);
-        QCOMPARE(after->tape.size(), before.tape.size());
+        QCOMPARE(after->events.size(), before.events.size());
         QCOMPARE(after->ledger.size(), before.ledger.size());
         for (std::size_t i = 0; i < before.ledger.size(); ++i) {
             QCOMPARE(after->ledger[i].span, before.ledger[i].span);
@@ -169,7 +169,7 @@ private slots:
         }
         const auto last = loadScan(path);
         QVERIFY(last.has_value());
-        QCOMPARE(last->status.ended, Ended::stopped);
+        QCOMPARE(last->status.ended, EndReason::stopped);
         QCOMPARE(last->status.totals.covered, session.record().status.totals.covered);
     }
     void neverOnTheImageUnderTest() {

@@ -13,13 +13,13 @@
 namespace orbita::test {
 
 inline ScanRecord runScan(Drive& drive, const ScanPlan& plan, const std::stop_token& stop = {},
-                          ScanAids aids = {}) {
+                          ScanServices services = {}) {
     auto settled = settlePlan(plan, drive.identity(), drive.limits());
     if (!settled)
         qFatal("%s", settled.error().message().c_str());
     PauseGate pause;
     ScanFeed feed;
-    Engine engine(drive, *settled, {}, pause, feed, std::move(aids));
+    Engine engine(drive, *settled, {}, pause, feed, std::move(services));
     engine.run(stop);
     return recordOf(feed, 0, {});
 }

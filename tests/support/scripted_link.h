@@ -64,12 +64,12 @@ protected:
             Reply reply = m_atDrive->reply;
             reply.tag = m_queue.front().tag;
             reply.expected = m_queue.front().expected;
-            if (reply.carried == Carried::answered && reply.transferred == 0)
+            if (reply.transport == TransportStatus::answered && reply.transferred == 0)
                 reply.transferred = reply.expected;
             reply.latency = *m_atDrive->latency;
             reply.completedAt = m_clock.now();
-            const bool halt = reply.carried != Carried::answered || reply.transferred < reply.expected ||
-                              reply.latency > m_queue.front().haltAfter;
+            const bool halt = reply.transport != TransportStatus::answered ||
+                              reply.transferred < reply.expected || reply.latency > m_queue.front().haltAfter;
             replies[taken++] = reply;
             m_data = std::move(m_atDrive->data);
             m_queue.pop_front();

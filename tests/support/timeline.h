@@ -27,7 +27,7 @@ public:
             // Answered in the order asked.
             const ReadRequest request = m_asked.front();
             m_asked.erase(m_asked.begin());
-            if (answers[i].judged.outcome == Outcome::answered) {
+            if (answers[i].verdict.outcome == Outcome::answered) {
                 m_read.add(request.span);
                 m_readBy[answers[i].completedAt] = m_read.total().value;
             }

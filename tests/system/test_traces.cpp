@@ -3,6 +3,7 @@
 // device of this test's own. Nothing opens a device for writing or tells one to change, and nothing is made,
 // changed or removed outside the places that were asked for and Orbita's own.
 #include "app/scan/plan_dialog.h"
+#include "app/scan/scan_station.h"
 #include "support/cli_runner.h"
 #include "support/hand.h"
 
@@ -350,7 +351,7 @@ private slots:
         window.show();
         QVERIFY(QTest::qWaitForWindowActive(&window));
         test::openByHand(window, device);
-        QTRY_VERIFY(window.station().desk() != nullptr);
+        QTRY_VERIFY(window.station<ScanStation>().controller() != nullptr);
         for (const Qt::Key key : {Qt::Key_F2, Qt::Key_F3, Qt::Key_F8, Qt::Key_F4}) {
             QTest::keyClick(&window, key);
             QTest::qWait(300);
@@ -363,12 +364,12 @@ private slots:
         QTest::keyClick(saveTo, Qt::Key_Return);
         test::backTo(window);
         test::click(window, "Start");
-        DriveDesk& desk = *window.station().desk();
-        QTRY_VERIFY_WITH_TIMEOUT(desk.current() && desk.current()->record.status.phase == ScanPhase::ended,
-                                 60'000);
-        QCOMPARE(desk.current()->record.status.ended, Ended::complete);
+        DriveController& controller = *window.station<ScanStation>().controller();
+        QTRY_VERIFY_WITH_TIMEOUT(
+            controller.current() && controller.current()->record.status.phase == ScanPhase::ended, 60'000);
+        QCOMPARE(controller.current()->record.status.ended, EndReason::complete);
         test::exportByHand(window, results + "/window.json");
-        QTRY_VERIFY_WITH_TIMEOUT(!desk.keptAt().isEmpty(), 20'000);
+        QTRY_VERIFY_WITH_TIMEOUT(!controller.keptAt().isEmpty(), 20'000);
     }
 };
 

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Makes the pictures in docs/screenshots/ by using the demonstration rack as a technician would.
+#include "app/scan/scan_station.h"
 #include "app/shell/app_window.h"
 #include "app/theme/theme.h"
 
@@ -9,10 +10,13 @@
 #include <QDialogButtonBox>
 #include <QDir>
 #include <QElapsedTimer>
+#include <QPainter>
 #include <QPushButton>
 #include <QTest>
 #include <QTextStream>
 #include <functional>
+#include <string_view>
+#include <vector>
 
 using namespace orbita;
 using namespace orbita::app;
@@ -25,7 +29,7 @@ public:
 
     void choose(const char* demo) {
         for (int row = 0; row < m_window.rack().rowCount(); ++row)
-            if (m_window.rack().desk(row)->target().name == demo)
+            if (m_window.rack().controller(row)->target().name == demo)
                 m_window.findChild<QAbstractItemView*>(QStringLiteral("rack"))
                     ->setCurrentIndex(m_window.rack().index(row));
         QTest::qWait(60);
@@ -41,7 +45,7 @@ public:
     }
     void start(const char* demo, const QString& answer) {
         choose(demo);
-        if (m_window.station().desk()->data() == DataElsewhere::notAsked)
+        if (m_window.station<ScanStation>().controller()->data() == DataElsewhere::notAsked)
             click(answer);
         click(QStringLiteral("Start"));
     }
@@ -50,26 +54,46 @@ public:
         timer.start();
         while (timer.elapsed() < 200'000) {
             QTest::qWait(20);
-            const ScanView* scan = m_window.station().desk()->current();
+            const ScanView* scan = m_window.station<ScanStation>().controller()->current();
             if (scan != nullptr && reached(scan->record.status))
                 return;
         }
     }
     // Until so much of the drive has been read.
     void waitForShare(double share) {
-        const auto capacity = static_cast<double>(m_window.station().desk()->identity().capacity.value);
+        const auto capacity =
+            static_cast<double>(m_window.station<ScanStation>().controller()->identity().capacity.value);
         waitUntil([&](const ScanStatus& s) {
             return s.phase == ScanPhase::ended || static_cast<double>(s.position.value) >= share * capacity;
         });
     }
     void readVitals() {
         QTest::keyClick(&m_window, Qt::Key_F8);
-        QTRY_VERIFY_WITH_TIMEOUT(m_window.station().desk()->visit().state() == VisitDesk::State::read,
+        QTRY_VERIFY_WITH_TIMEOUT(m_window.station<ScanStation>().controller()->visit().state() ==
+                                     VisitController::State::read,
                                  20'000);
     }
     void take(const char* name) {
         QTest::qWait(150);
         m_window.grab().save(m_folder + QLatin1Char('/') + QLatin1String(name) + QStringLiteral(".png"));
+    }
+    // With the dialog that is open over it.
+    void takeWithDialog(const char* name) {
+        QTest::qWait(150);
+        QPixmap picture = m_window.grab();
+        QPainter painter(&picture);
+        for (auto* dialog : m_window.findChildren<QDialog*>()) {
+            painter.fillRect(picture.rect(), QColor(0, 0, 0, 110));
+            const QPixmap over = dialog->grab();
+            painter.drawPixmap((m_window.width() - over.width()) / 2, (m_window.height() - over.height()) / 3,
+                               over);
+            dialog->close();
+        }
+        painter.end();
+        picture.save(m_folder + QLatin1Char('/') + QLatin1String(name) + QStringLiteral(".png"));
+        QTest::qWait(50);
+        m_window.activateWindow();
+        (void)QTest::qWaitForWindowActive(&m_window);
     }
     // Chooses in the plan of the drive in view; with a picture of it, where a name is given.
     void plan(const char* box, int index, const char* name = nullptr) {
@@ -89,7 +113,7 @@ public:
         m_window.activateWindow();
     }
     void hover(Lba lba) {
-        PlateView& plate = m_window.station().plate();
+        PlateView& plate = m_window.station<ScanStation>().plate();
         QTest::mouseMove(&plate, plate.rectOf(lba).center().toPoint());
         QTest::qWait(60);
     }
@@ -110,9 +134,10 @@ void stations(Photographer& p, AppWindow& window) {
     p.take("vitals-failing");
     for (const auto& [drive, name] : {std::pair{"demo:tern20", "healthy"}, std::pair{"demo:skua", "bridge"},
                                       std::pair{"demo:petrel", "solid-state"}}) {
-        window.showStation(Station::intake);
+        window.showStation("intake");
         p.choose(drive);
-        p.take((std::string("intake-") + name).c_str());
+        if (std::string_view(name) != "solid-state")
+            p.take((std::string("intake-") + name).c_str());
         p.readVitals();
         if (std::string_view(name) == "healthy") {
             p.click(QStringLiteral("Extended"));
@@ -126,12 +151,12 @@ void stations(Photographer& p, AppWindow& window) {
 
 // One scan from the data question to its light colours, beside others.
 void scans(Photographer& p, AppWindow& window) {
-    PlateView& plate = window.station().plate();
-    window.showStation(Station::intake);
+    PlateView& plate = window.station<ScanStation>().plate();
+    window.showStation("intake");
     p.choose("demo:tern40");
     p.click(QStringLiteral("No, only here"));
     p.readVitals();
-    window.showStation(Station::scan);
+    window.showStation("scan");
     p.take("scan-start"); // a plan is proposed, with its reason
     QTest::keyClick(&window, Qt::Key_L, Qt::ControlModifier | Qt::ShiftModifier); // the plain one instead
 
@@ -152,7 +177,8 @@ void scans(Photographer& p, AppWindow& window) {
     QTest::keyClick(window.findChild<AnswerView*>(), Qt::Key_Escape);
     plate.setFocus();
     p.waitForShare(0.62);
-    const std::vector<LedgerEntry> ledger = window.station().desk()->current()->record.ledger;
+    const std::vector<LedgerEntry> ledger =
+        window.station<ScanStation>().controller()->current()->record.ledger;
     const auto unreadable = std::find_if(ledger.begin(), ledger.end(),
                                          [](const LedgerEntry& e) { return e.grade == Grade::unreadable; });
     if (unreadable != ledger.end())
@@ -172,7 +198,7 @@ void scans(Photographer& p, AppWindow& window) {
 
 // The order for sick drives.
 void carefully(Photographer& p, AppWindow& window) {
-    window.showStation(Station::scan);
+    window.showStation("scan");
     p.choose("demo:auk");
     p.plan("planOrder", 5, "scan-plan");
     p.start("demo:auk", QStringLiteral("No"));
@@ -182,8 +208,8 @@ void carefully(Photographer& p, AppWindow& window) {
 
 // A drive that holds less than it could: to its sectors, and compared with the scan before.
 void again(Photographer& p, AppWindow& window) {
-    PlateView& plate = window.station().plate();
-    window.showStation(Station::scan);
+    PlateView& plate = window.station<ScanStation>().plate();
+    window.showStation("scan");
     p.start("demo:skua", QStringLiteral("No"));
     p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
     plate.setFocus();
@@ -193,20 +219,20 @@ void again(Photographer& p, AppWindow& window) {
         QTest::keyClick(&plate, Qt::Key_Plus);
     }
     p.take("scan-sectors");
-    window.station().lens().showAll();
+    window.station<ScanStation>().lens().showAll();
     p.click(QStringLiteral("Scan again"));
     p.waitUntil([](const ScanStatus& s) { return s.phase != ScanPhase::ended && s.share() > 0.4; });
-    p.hover(Lba{window.station().desk()->identity().capacity.value / 5});
+    p.hover(Lba{window.station<ScanStation>().controller()->identity().capacity.value / 5});
     p.take("scan-compared");
 }
 
 // While something else uses the drive.
 void disturbed(Photographer& p, AppWindow& window) {
-    window.showStation(Station::scan);
+    window.showStation("scan");
     p.start("demo:fulmar", QStringLiteral("Yes, saved"));
     p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended || s.totals.disturbed > 4; });
     p.click(QStringLiteral("Pause"));
-    const auto record = window.station().desk()->current()->record;
+    const auto record = window.station<ScanStation>().controller()->current()->record;
     const auto entry = std::find_if(record.ledger.begin(), record.ledger.end(),
                                     [](const LedgerEntry& e) { return e.standing == Standing::disturbed; });
     if (entry != record.ledger.end())
@@ -214,15 +240,30 @@ void disturbed(Photographer& p, AppWindow& window) {
     p.take("scan-disturbed");
 }
 
+// Everything that can be done, found by a few letters.
+void finder(Photographer& p, AppWindow& window) {
+    window.showStation("scan");
+    p.choose("demo:tern20");
+    QTest::keyClick(&window, Qt::Key_K, Qt::ControlModifier);
+    QTest::keyClicks(window.findChild<QLineEdit*>(QStringLiteral("finderWords")), "sc");
+    p.takeWithDialog("finder");
+}
+
+// Not among those that are kept: what the keys do.
+void keys(Photographer& p, AppWindow& window) {
+    p.choose("demo:tern20");
+    QTest::keyClick(&window, Qt::Key_F1);
+    p.takeWithDialog("keys");
+}
+
 struct Group {
     const char* name;
     void (*take)(Photographer&, AppWindow&);
+    bool kept = true; // among docs/screenshots
 };
-constexpr Group groups[] = {{"stations", stations},
-                            {"scans", scans},
-                            {"carefully", carefully},
-                            {"again", again},
-                            {"disturbed", disturbed}};
+constexpr Group groups[] = {{"stations", stations}, {"scans", scans},         {"carefully", carefully},
+                            {"again", again},       {"disturbed", disturbed}, {"finder", finder},
+                            {"keys", keys, false}};
 
 } // namespace
 
@@ -237,8 +278,9 @@ int main(int argc, char** argv) {
     AppWindow window(RackModel::Source::demonstration);
     window.show();
     Photographer p(window, folder);
+    const std::vector<std::string_view> named(argv + std::min(argc, 2), argv + argc);
     for (const Group& group : groups)
-        if (argc <= 2 || std::find(argv + 2, argv + argc, std::string_view(group.name)) != argv + argc)
+        if (named.empty() ? group.kept : std::find(named.begin(), named.end(), group.name) != named.end())
             group.take(p, window);
     return 0;
 }

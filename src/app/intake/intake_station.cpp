@@ -58,7 +58,7 @@ QString serialHtml(const std::string& serial) {
 } // namespace
 
 IntakeStation::IntakeStation(QWidget* parent)
-    : QWidget(parent)
+    : Station(parent)
     , m_model(new QLabel(this))
     , m_serial(new QLabel(this))
     , m_facts(new QLabel(this))
@@ -85,9 +85,10 @@ IntakeStation::IntakeStation(QWidget* parent)
     column->setSpacing(8);
     column->addLayout(middle, 1);
     column->addWidget(m_foot);
-    connect(m_foot, &StationFoot::acted, this, &IntakeStation::vitalsWanted);
-    connect(m_foot, &StationFoot::nextWanted, this, &IntakeStation::scanWanted);
-    setDesk(nullptr);
+    connect(m_foot, &StationFoot::acted, this, [this] { emit actionWanted(QStringLiteral("read-vitals")); });
+    connect(m_foot, &StationFoot::nextWanted, this, [this] { emit stationWanted(QStringLiteral("scan")); });
+    addButtonAction("hold-read-only", tr("Hold the drive read-only, or let it go"), {}, m_hold);
+    setController(nullptr);
 }
 
 QWidget* IntakeStation::makeIdentity() {
@@ -115,8 +116,8 @@ QWidget* IntakeStation::makeIdentity() {
     m_holdNote->setWordWrap(true);
     m_holdNote->setObjectName(QStringLiteral("dim"));
     connect(m_hold, &QPushButton::clicked, this, [this](bool on) {
-        if (m_desk != nullptr)
-            m_desk->visit().holdReadOnly(on);
+        if (m_controller != nullptr)
+            m_controller->visit().holdReadOnly(on);
     });
     auto* hold = new QHBoxLayout;
     hold->setSpacing(10);
@@ -180,8 +181,8 @@ QWidget* IntakeStation::makeStory() {
         answer->setObjectName(QStringLiteral("mark"));
         answer->setCheckable(true);
         connect(answer, &QPushButton::clicked, this, [this, i] {
-            if (m_desk != nullptr)
-                m_desk->setData(answers[i]);
+            if (m_controller != nullptr)
+                m_controller->setData(answers[i]);
             refresh();
         });
         row->addWidget(answer);
@@ -241,34 +242,43 @@ QWidget* IntakeStation::makeHereRow(QWidget* parent) {
 }
 
 void IntakeStation::cycleHere(ComplaintMark mark) {
-    if (m_desk == nullptr)
+    if (m_controller == nullptr)
         return;
-    Visit visit = m_desk->visit().visit();
+    Visit visit = m_controller->visit().visit();
     for (Complaint& complaint : visit.complaints)
         if (complaint.mark == mark)
             complaint.here = complaint.here == Reproduced::notTried ? Reproduced::yes
                              : complaint.here == Reproduced::yes    ? Reproduced::no
                                                                     : Reproduced::notTried;
-    m_desk->visit().setVisit(visit);
+    m_controller->visit().setVisit(visit);
 }
 
-void IntakeStation::setDesk(DriveDesk* desk) {
-    if (m_desk != nullptr) {
-        m_desk->disconnect(this);
-        m_desk->visit().disconnect(this);
+NodeState IntakeStation::nodeOf(const DriveController& controller) const {
+    const Visit& visit = controller.visit().visit();
+    if (std::any_of(visit.complaints.begin(), visit.complaints.end(),
+                    [](const Complaint& c) { return meansStop(c.mark); }))
+        return NodeState::warned;
+    const bool taken = !visit.complaints.empty() || controller.data() != DataElsewhere::notAsked;
+    return taken ? NodeState::done : NodeState::ahead;
+}
+
+void IntakeStation::setController(DriveController* controller) {
+    if (m_controller != nullptr) {
+        m_controller->disconnect(this);
+        m_controller->visit().disconnect(this);
     }
-    m_desk = desk;
-    if (desk != nullptr) {
-        connect(desk, &DriveDesk::stateChanged, this, &IntakeStation::refresh);
-        connect(&desk->visit(), &VisitDesk::changed, this, &IntakeStation::refresh);
+    m_controller = controller;
+    if (controller != nullptr) {
+        connect(controller, &DriveController::stateChanged, this, &IntakeStation::refresh);
+        connect(&controller->visit(), &VisitController::changed, this, &IntakeStation::refresh);
     }
     refresh();
 }
 
 void IntakeStation::edited() {
-    if (m_filling || m_desk == nullptr)
+    if (m_filling || m_controller == nullptr)
         return;
-    Visit visit = m_desk->visit().visit();
+    Visit visit = m_controller->visit().visit();
     std::vector<Complaint> complaints;
     for (std::size_t i = 0; i < complaintMarks; ++i) {
         if (!m_marks[i]->isChecked())
@@ -285,11 +295,11 @@ void IntakeStation::edited() {
     visit.customer = m_customer->text().toStdString();
     visit.job = m_job->text().toStdString();
     visit.tester = m_tester->text().toStdString();
-    m_desk->visit().setVisit(visit);
+    m_controller->visit().setVisit(visit);
 }
 
 void IntakeStation::refreshIdentity() {
-    const DriveIdentity& id = m_desk->identity();
+    const DriveIdentity& id = m_controller->identity();
     m_model->setText(words::driveName(id));
     m_serial->setText(serialHtml(id.serial));
     QString facts = QStringLiteral("<table cellspacing='3'>");
@@ -305,15 +315,15 @@ void IntakeStation::refreshIdentity() {
                                      : tr("rotating"));
     fact(tr("Attached by"), QString::fromStdString(id.attachment.empty() ? "not told" : id.attachment));
     fact(tr("Firmware"), QString::fromStdString(id.firmware.empty() ? "not told" : id.firmware));
-    fact(tr("Named here"), QString::fromStdString(m_desk->target().name));
-    const VisitDesk& visit = m_desk->visit();
-    const bool told = visit.state() == VisitDesk::State::read && !visit.vitals().worldWideName.empty();
+    fact(tr("Named here"), QString::fromStdString(m_controller->target().name));
+    const VisitController& visit = m_controller->visit();
+    const bool told = visit.state() == VisitController::State::read && !visit.vitals().worldWideName.empty();
     if (const std::string& name = told ? visit.vitals().worldWideName : id.worldWideName; !name.empty())
         fact(tr("World wide name"), QString::fromStdString(name));
     m_facts->setText(facts + QStringLiteral("</table>"));
-    m_parts->setTarget(m_desk->target());
+    m_parts->setTarget(m_controller->target());
     QStringList uses;
-    for (const DriveUse& use : m_desk->target().uses)
+    for (const DriveUse& use : m_controller->target().uses)
         uses << words::use(use);
     m_usesText->setText(uses.isEmpty() ? tr("Nothing on this computer uses it.")
                                        : uses.join(QLatin1Char('\n')));
@@ -321,18 +331,18 @@ void IntakeStation::refreshIdentity() {
 
 void IntakeStation::refreshHold() {
     QStringList remarks;
-    for (const Remark& remark : m_desk->target().remarks)
+    for (const Remark& remark : m_controller->target().remarks)
         remarks << words::remark(remark);
     m_remarks->setText(remarks.join(QLatin1Char('\n')));
     m_remarks->setVisible(!remarks.isEmpty());
-    const Target& target = m_desk->target();
+    const Target& target = m_controller->target();
     const bool device = target.name.rfind("/dev/", 0) == 0;
     m_hold->setVisible(device);
     m_hold->setChecked(target.readOnly);
     // What is mounted already goes on writing, whatever the flag says: it is offered where it holds.
     m_hold->setEnabled(target.readOnly || target.uses.empty());
     m_holdNote->setVisible(device);
-    if (const auto& error = m_desk->visit().holdError())
+    if (const auto& error = m_controller->visit().holdError())
         m_holdNote->setText(QString::fromStdString(error->message()));
     else
         m_holdNote->setText(
@@ -378,7 +388,7 @@ void IntakeStation::refreshComplaint(const Visit& visit) {
 }
 
 void IntakeStation::refreshEarlier() {
-    const auto& earlier = m_desk->visit().earlierVisits();
+    const auto& earlier = m_controller->visit().earlierVisits();
     if (earlier.empty()) {
         m_earlier->setText(tr("This is its first visit."));
         return;
@@ -401,8 +411,8 @@ void IntakeStation::refreshEarlier() {
 }
 
 void IntakeStation::refresh() {
-    setEnabled(m_desk != nullptr);
-    if (m_desk == nullptr) {
+    setEnabled(m_controller != nullptr);
+    if (m_controller == nullptr) {
         m_model->setText(tr("No drive chosen"));
         for (QLabel* label : {m_serial, m_facts, m_usesText, m_remarks, m_earlier, m_markNote})
             label->clear();
@@ -413,7 +423,7 @@ void IntakeStation::refresh() {
     refreshIdentity();
     refreshEarlier();
     refreshHold();
-    const Visit& visit = m_desk->visit().visit();
+    const Visit& visit = m_controller->visit().visit();
     refreshComplaint(visit);
     const auto fill = [](QLineEdit* edit, const std::string& text) {
         if (!edit->hasFocus())
@@ -427,9 +437,9 @@ void IntakeStation::refresh() {
     if (!m_notes->hasFocus() && m_notes->toPlainText().toStdString() != visit.notes)
         m_notes->setPlainText(QString::fromStdString(visit.notes));
     for (std::size_t i = 0; i < answers.size(); ++i)
-        m_data[i]->setChecked(m_desk->data() == answers[i]);
-    const bool absent = m_desk->target().name.empty();
-    m_foot->allow(!absent && m_desk->visit().state() != VisitDesk::State::reading);
+        m_data[i]->setChecked(m_controller->data() == answers[i]);
+    const bool absent = m_controller->target().name.empty();
+    m_foot->allow(!absent && m_controller->visit().state() != VisitController::State::reading);
     if (absent)
         m_foot->say(tr("This drive is not attached"), tr("Only its saved scan is open."));
     else

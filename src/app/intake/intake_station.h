@@ -3,7 +3,8 @@
 #pragma once
 
 #include "app/intake/parts_bar.h"
-#include "app/rack/drive_desk.h"
+#include "app/rack/drive_controller.h"
+#include "app/shell/station.h"
 #include "app/shell/station_foot.h"
 
 #include <QLabel>
@@ -13,15 +14,12 @@
 
 namespace orbita::app {
 
-class IntakeStation final : public QWidget {
+class IntakeStation final : public Station {
     Q_OBJECT
 public:
     explicit IntakeStation(QWidget* parent = nullptr);
-    void setDesk(DriveDesk* desk);
-
-signals:
-    void vitalsWanted(); // read them, and go there
-    void scanWanted();
+    void setController(DriveController* controller) override;
+    [[nodiscard]] NodeState nodeOf(const DriveController& controller) const override;
 
 private:
     void refresh();
@@ -35,7 +33,7 @@ private:
     QWidget* makeIdentity();
     QWidget* makeStory();
 
-    DriveDesk* m_desk = nullptr;
+    DriveController* m_controller = nullptr;
     bool m_filling = false;
     QLabel* m_model;
     QLabel* m_serial;

@@ -19,9 +19,9 @@ QString tr(const char* text) {
 
 } // namespace
 
-DialState dialOf(const DriveDesk& desk) {
+DialState dialOf(const DriveController& controller) {
     DialState dial;
-    const ScanView* view = desk.current();
+    const ScanView* view = controller.current();
     if (view == nullptr || !view->record.plate) {
         dial.centre = view != nullptr && view->error ? QStringLiteral("!") : QStringLiteral("–");
         return dial;
@@ -48,43 +48,43 @@ DialState dialOf(const DriveDesk& desk) {
     if (view->running()) {
         dial.head = share(record.status.position);
         dial.centre = QString::number(static_cast<int>(done * 100)) + QLatin1Char('%');
-    } else if (record.status.ended == Ended::complete) {
+    } else if (record.status.ended == EndReason::complete) {
         dial.centre = view->judgement.unreadable > 0 ? QStringLiteral("!") : QStringLiteral("✓");
     } else {
-        dial.centre = standIsAlarming(desk)
+        dial.centre = standIsAlarming(controller)
                           ? QStringLiteral("!")
                           : QString::number(static_cast<int>(done * 100)) + QLatin1Char('%');
     }
     return dial;
 }
 
-bool standIsAlarming(const DriveDesk& desk) {
-    const ScanView* view = desk.current();
+bool standIsAlarming(const DriveController& controller) {
+    const ScanView* view = controller.current();
     if (view == nullptr)
         return false;
-    const Ended ended = view->record.status.ended;
+    const EndReason ended = view->record.status.ended;
     return view->error.has_value() || view->record.status.phase == ScanPhase::waiting ||
            (view->record.status.phase == ScanPhase::saving && view->record.status.saving.trouble) ||
            view->judgement.unreadable > 0 ||
-           (ended != Ended::running && ended != Ended::complete && ended != Ended::stopped);
+           (ended != EndReason::running && ended != EndReason::complete && ended != EndReason::stopped);
 }
 
-QString standOf(const DriveDesk& desk) {
-    const ScanView* view = desk.current();
+QString standOf(const DriveController& controller) {
+    const ScanView* view = controller.current();
     if (view == nullptr) {
-        const VisitDesk& visit = desk.visit();
+        const VisitController& visit = controller.visit();
         if (visit.testRunning())
             return tr("Testing itself");
-        if (visit.state() == VisitDesk::State::read)
+        if (visit.state() == VisitController::State::read)
             return visit.gateClosed()                    ? tr("Save the data first")
                    : visit.gate().entry == Entry::gently ? tr("Vitals: go gently")
                                                          : tr("Vitals: go on");
-        for (const Remark& remark : desk.target().remarks)
+        for (const Remark& remark : controller.target().remarks)
             if (QString text = words::remarkShort(remark.kind); !text.isEmpty())
                 return text;
-        return desk.target().uses.empty() ? tr("New in the rack") : tr("In use");
+        return controller.target().uses.empty() ? tr("New in the rack") : tr("In use");
     }
-    if (desk.replaying())
+    if (controller.replaying())
         return tr("Replaying");
     if (view->error)
         return tr("Could not be opened");
@@ -112,32 +112,32 @@ QString standOf(const DriveDesk& desk) {
         break;
     }
     switch (status.ended) {
-    case Ended::complete:
+    case EndReason::complete:
         return view->judgement.unreadable > 0 ? tr("Unreadable sectors") : tr("Read to the end");
-    case Ended::stopped:
-    case Ended::running:
+    case EndReason::stopped:
+    case EndReason::running:
         return tr("Stopped");
-    case Ended::stopRule:
+    case EndReason::stopRule:
         return tr("Stopped by its rule");
-    case Ended::driveGone:
+    case EndReason::driveGone:
         return tr("Went away");
-    case Ended::noAnswer:
+    case EndReason::noAnswer:
         return tr("Stopped answering");
-    case Ended::shrunk:
+    case EndReason::shrunk:
         return tr("Became shorter");
-    case Ended::linkFaults:
+    case EndReason::linkFaults:
         return tr("Link faults");
-    case Ended::refused:
+    case EndReason::refused:
         return tr("Command refused");
-    case Ended::locked:
+    case EndReason::locked:
         return tr("Locked");
-    case Ended::verifyDoubted:
+    case EndReason::verifyDoubted:
         return tr("Verify not believed");
-    case Ended::readerLost:
+    case EndReason::readerLost:
         return tr("Reader ended");
-    case Ended::otherDrive:
+    case EndReason::otherDrive:
         return tr("Another drive");
-    case Ended::barred:
+    case EndReason::barred:
         return tr("Stopped by the gate");
     }
     return {};

@@ -2,15 +2,15 @@
 #pragma once
 
 #include "app/rack/dial_painter.h"
-#include "app/rack/drive_desk.h"
+#include "app/rack/drive_controller.h"
 
 namespace orbita::app {
 
 // What the dial of a drive shows of the scan in view.
-DialState dialOf(const DriveDesk& desk);
+DialState dialOf(const DriveController& controller);
 // The same in a sentence, for screen readers and below the name in the rack.
-QString standOf(const DriveDesk& desk);
+QString standOf(const DriveController& controller);
 // True where the sentence is one that needs attention.
-bool standIsAlarming(const DriveDesk& desk);
+bool standIsAlarming(const DriveController& controller);
 
 } // namespace orbita::app

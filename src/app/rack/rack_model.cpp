@@ -80,15 +80,15 @@ RackModel::RackModel(Source source, SystemPaths system, QObject* parent)
 }
 
 RackModel::~RackModel() {
-    m_desks.clear(); // what they still post is written before the casebook closes
+    m_controllers.clear(); // what they still post is written before the casebook closes
 }
 
 int RackModel::rowCount(const QModelIndex& parent) const {
-    return parent.isValid() ? 0 : static_cast<int>(m_desks.size());
+    return parent.isValid() ? 0 : static_cast<int>(m_controllers.size());
 }
 
 QVariant RackModel::data(const QModelIndex& index, int role) const {
-    const DriveDesk* d = desk(index.row());
+    const DriveController* d = controller(index.row());
     if (d == nullptr)
         return {};
     switch (role) {
@@ -113,13 +113,13 @@ QVariant RackModel::data(const QModelIndex& index, int role) const {
     }
 }
 
-DriveDesk* RackModel::desk(int row) const {
-    return row >= 0 && row < rowCount() ? m_desks[static_cast<std::size_t>(row)].get() : nullptr;
+DriveController* RackModel::controller(int row) const {
+    return row >= 0 && row < rowCount() ? m_controllers[static_cast<std::size_t>(row)].get() : nullptr;
 }
 
-int RackModel::rowOf(const DriveDesk* desk) const {
-    for (std::size_t i = 0; i < m_desks.size(); ++i)
-        if (m_desks[i].get() == desk)
+int RackModel::rowOf(const DriveController* controller) const {
+    for (std::size_t i = 0; i < m_controllers.size(); ++i)
+        if (m_controllers[i].get() == controller)
             return static_cast<int>(i);
     return -1;
 }
@@ -127,15 +127,15 @@ int RackModel::rowOf(const DriveDesk* desk) const {
 int RackModel::addDesk(Target target) {
     const int row = rowCount();
     beginInsertRows({}, row, row);
-    auto desk = std::make_unique<DriveDesk>(std::move(target), m_source == Source::demonstration,
-                                            m_keeper.get(), m_policy);
-    const auto tell = [this, d = desk.get()] {
+    auto controller = std::make_unique<DriveController>(std::move(target), m_source == Source::demonstration,
+                                                        m_keeper.get(), m_policy);
+    const auto tell = [this, d = controller.get()] {
         const QModelIndex at = index(rowOf(d));
         emit dataChanged(at, at);
     };
-    connect(desk.get(), &DriveDesk::stateChanged, this, tell);
-    connect(&desk->visit(), &VisitDesk::changed, this, tell);
-    m_desks.push_back(std::move(desk));
+    connect(controller.get(), &DriveController::stateChanged, this, tell);
+    connect(&controller->visit(), &VisitController::changed, this, tell);
+    m_controllers.push_back(std::move(controller));
     endInsertRows();
     return row;
 }
@@ -157,17 +157,17 @@ void RackModel::takeDrives() {
         return;
     const std::vector<AttachedDrive> drives = m_look.get();
     for (const AttachedDrive& drive : drives) {
-        const auto known = std::find_if(m_desks.begin(), m_desks.end(), [&](const auto& d) {
+        const auto known = std::find_if(m_controllers.begin(), m_controllers.end(), [&](const auto& d) {
             return d->target().name == drive.identity.path && sameDrive(d->target().identity, drive.identity);
         });
-        if (known == m_desks.end())
+        if (known == m_controllers.end())
             addDesk(targetOf(drive));
         else
             (*known)->updateTarget(targetOf(drive));
     }
     // What was pulled leaves the rack, unless there is something to see of it.
     for (int row = rowCount() - 1; row >= 0; --row) {
-        DriveDesk* d = desk(row);
+        DriveController* d = controller(row);
         const bool device = d->target().name.rfind(m_devices, 0) == 0;
         const bool attached = std::any_of(drives.begin(), drives.end(), [&](const AttachedDrive& drive) {
             return drive.identity.path == d->target().name;
@@ -177,7 +177,7 @@ void RackModel::takeDrives() {
             continue;
         emit driveGone(d);
         beginRemoveRows({}, row, row);
-        m_desks.erase(m_desks.begin() + row);
+        m_controllers.erase(m_controllers.begin() + row);
         endRemoveRows();
     }
 }
@@ -186,14 +186,14 @@ void RackModel::takeDrives() {
 int RackModel::showRecord(ScanRecord record, bool fromFile) {
     int row = -1;
     for (int i = 0; i < rowCount(); ++i)
-        if (sameDrive(desk(i)->identity(), record.drive))
+        if (sameDrive(controller(i)->identity(), record.drive))
             row = i;
     if (row < 0) {
         Target absent; // no name: it cannot be scanned, only looked at
         absent.identity = record.drive;
         row = addDesk(std::move(absent));
     }
-    desk(row)->addOpened(std::move(record), fromFile);
+    controller(row)->addOpened(std::move(record), fromFile);
     return row;
 }
 
@@ -255,20 +255,21 @@ void RackModel::open(const QString& name) {
 
 int RackModel::showTarget(Target target) {
     for (int i = 0; i < rowCount(); ++i)
-        if (desk(i)->target().name == target.name)
+        if (controller(i)->target().name == target.name)
             return i;
     return addDesk(std::move(target));
 }
 
 bool RackModel::anyScanning() const {
-    return std::any_of(m_desks.begin(), m_desks.end(), [](const auto& desk) { return desk->scanning(); });
+    return std::any_of(m_controllers.begin(), m_controllers.end(),
+                       [](const auto& controller) { return controller->scanning(); });
 }
 
 void RackModel::refresh() {
     takeMail();
     for (int row = 0; row < rowCount(); ++row) {
-        const bool scanning = desk(row)->scanning();
-        desk(row)->refresh();
+        const bool scanning = controller(row)->scanning();
+        controller(row)->refresh();
         if (scanning)
             emit dataChanged(index(row), index(row));
     }

@@ -2,7 +2,7 @@
 // The drives attached now, and those opened by hand.
 #pragma once
 
-#include "app/rack/drive_desk.h"
+#include "app/rack/drive_controller.h"
 #include "app/rack/kernel_events.h"
 
 #include <QAbstractListModel>
@@ -25,8 +25,8 @@ public:
     [[nodiscard]] QVariant data(const QModelIndex& index, int role) const override;
 
     [[nodiscard]] Source source() const { return m_source; }
-    [[nodiscard]] DriveDesk* desk(int row) const;
-    [[nodiscard]] int rowOf(const DriveDesk* desk) const;
+    [[nodiscard]] DriveController* controller(int row) const;
+    [[nodiscard]] int rowOf(const DriveController* controller) const;
     // Why the rack is empty, where that is an error.
     [[nodiscard]] std::optional<Error> error() const { return m_error; }
     // Why the shop's own policy is not in force; Orbita's own is then.
@@ -48,7 +48,7 @@ signals:
     void keptScansKnown(const std::vector<orbita::KeptScan>& scans); // newest first
     void opened(int row);
     void openRefused(const QString& why);
-    void driveGone(orbita::app::DriveDesk* desk); // about to leave the rack
+    void driveGone(orbita::app::DriveController* controller); // about to leave the rack
 
 private:
     int addDesk(Target target);
@@ -75,7 +75,7 @@ private:
     Source m_source;
     std::shared_ptr<Mail> m_mail = std::make_shared<Mail>();
     std::unique_ptr<CasebookKeeper> m_keeper;
-    std::vector<std::unique_ptr<DriveDesk>> m_desks;
+    std::vector<std::unique_ptr<DriveController>> m_controllers;
     std::optional<Error> m_error;
     HousePolicy m_policy;
     std::optional<Error> m_policyError;

@@ -25,8 +25,8 @@ public:
 
     void paint(QPainter* painter, const QStyleOptionViewItem& option,
                const QModelIndex& index) const override {
-        const DriveDesk* desk = m_rack.desk(index.row());
-        if (desk == nullptr)
+        const DriveController* controller = m_rack.controller(index.row());
+        if (controller == nullptr)
             return;
         painter->save();
         painter->setRenderHint(QPainter::Antialiasing);
@@ -39,7 +39,7 @@ public:
             painter->drawRoundedRect(card, 8, 8);
         }
         paintDial(*painter, {card.left() + 6, card.center().y() - dialSize / 2.0, dialSize, dialSize},
-                  dialOf(*desk), Theme::instance().palette(), 12);
+                  dialOf(*controller), Theme::instance().palette(), 12);
         const QRectF text = card.adjusted(dialSize + 14, 12, -6, -8);
         const auto line = [&](double y, const QFont& font, const QColor& colour, const QString& words) {
             painter->setFont(font);
@@ -49,14 +49,14 @@ public:
                               Qt::AlignLeft | Qt::AlignVCenter,
                               metrics.elidedText(words, Qt::ElideRight, static_cast<int>(text.width())));
         };
-        const DriveIdentity& drive = desk->identity();
+        const DriveIdentity& drive = controller->identity();
         line(0, Theme::text(13, QFont::Medium), tone(Tone::text), words::driveName(drive));
         line(18, Theme::text(12), tone(Tone::textDim),
              format::bytes(drive.capacityBytes()) +
                  (drive.serial.empty() ? QString()
                                        : QStringLiteral(" · ") + QString::fromStdString(drive.serial)));
-        line(36, Theme::text(12), standIsAlarming(*desk) ? tone(Tone::straining) : tone(Tone::textDim),
-             standOf(*desk));
+        line(36, Theme::text(12), standIsAlarming(*controller) ? tone(Tone::straining) : tone(Tone::textDim),
+             standOf(*controller));
         painter->restore();
     }
 
@@ -80,8 +80,8 @@ RackView::RackView(RackModel& rack, QWidget* parent) : QListView(parent), m_rack
 
 void RackView::currentChanged(const QModelIndex& current, const QModelIndex& previous) {
     QListView::currentChanged(current, previous);
-    if (DriveDesk* desk = m_rack.desk(current.row()))
-        emit driveChosen(desk);
+    if (DriveController* controller = m_rack.controller(current.row()))
+        emit driveChosen(controller);
 }
 
 } // namespace orbita::app

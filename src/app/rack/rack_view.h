@@ -14,7 +14,7 @@ public:
     explicit RackView(RackModel& rack, QWidget* parent = nullptr);
 
 signals:
-    void driveChosen(orbita::app::DriveDesk* desk);
+    void driveChosen(orbita::app::DriveController* controller);
 
 protected:
     void currentChanged(const QModelIndex& current, const QModelIndex& previous) override;

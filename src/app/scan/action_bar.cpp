@@ -61,9 +61,9 @@ ActionBar::ActionBar(QWidget* parent)
         button->setAccessibleName(tr("Does the data on this drive exist elsewhere? %1")
                                       .arg(QString(text).remove(QLatin1Char('&'))));
         connect(button, &QPushButton::clicked, this, [this, a = answer] {
-            if (m_desk == nullptr)
+            if (m_controller == nullptr)
                 return;
-            m_desk->setData(a);
+            m_controller->setData(a);
             m_start->setFocus();
         });
         answers->addWidget(button);
@@ -93,63 +93,64 @@ ActionBar::ActionBar(QWidget* parent)
     row->addWidget(m_export);
 
     connect(m_start, &QPushButton::clicked, this, [this] {
-        m_desk->start();
+        m_controller->start();
         emit started();
     });
     connect(m_goOn, &QPushButton::clicked, this, [this] {
-        m_desk->continueScan();
+        m_controller->continueScan();
         emit started();
     });
     connect(m_pause, &QPushButton::clicked, this, &ActionBar::pauseOrResume);
-    connect(m_stop, &QPushButton::clicked, this, [this] { m_desk->stop(); });
+    connect(m_stop, &QPushButton::clicked, this, [this] { m_controller->stop(); });
     connect(m_replay, &QPushButton::clicked, this, &ActionBar::replayOrEnd);
     connect(m_plan, &QPushButton::clicked, this, &ActionBar::planWanted);
     connect(m_saveTo, &QPushButton::clicked, this, &ActionBar::saveToWanted);
-    connect(m_plain, &QPushButton::clicked, this, [this] { m_desk->plainOrProposed(); });
+    connect(m_plain, &QPushButton::clicked, this, [this] { m_controller->plainOrProposed(); });
     connect(m_export, &QPushButton::clicked, this, &ActionBar::exportWanted);
 }
 
-void ActionBar::setDesk(DriveDesk* desk) {
-    m_desk = desk;
+void ActionBar::setController(DriveController* controller) {
+    m_controller = controller;
     refresh();
 }
 
 void ActionBar::refresh() {
-    setEnabled(m_desk != nullptr);
-    if (m_desk == nullptr)
+    setEnabled(m_controller != nullptr);
+    if (m_controller == nullptr)
         return;
-    const bool scanning = m_desk->scanning();
+    const bool scanning = m_controller->scanning();
     const bool asking =
-        !scanning && m_desk->data() == DataElsewhere::notAsked && !m_desk->target().name.empty();
-    const ScanView* scan = m_desk->current();
+        !scanning && m_controller->data() == DataElsewhere::notAsked && !m_controller->target().name.empty();
+    const ScanView* scan = m_controller->current();
     const bool hasResult = scan != nullptr && scan->record.plate != nullptr;
     m_start->setVisible(!scanning && !asking);
-    m_start->setEnabled(m_desk->whyNotStart().isEmpty());
+    m_start->setEnabled(m_controller->whyNotStart().isEmpty());
     m_start->setText(hasResult ? tr("&Scan again") : tr("&Start"));
-    m_goOn->setVisible(!asking && m_desk->canContinue());
+    m_goOn->setVisible(!asking && m_controller->canContinue());
     // One of the two is what comes next; the other stays in reach.
     m_start->setObjectName(m_goOn->isVisibleTo(this) ? QStringLiteral("flat") : QStringLiteral("primary"));
     m_start->style()->polish(m_start);
     m_pause->setVisible(scanning);
-    m_pause->setEnabled(!m_desk->stopAsked());
-    m_pause->setText(m_desk->pauseAsked() ? tr("&Resume") : tr("&Pause"));
+    m_pause->setEnabled(!m_controller->stopAsked());
+    m_pause->setText(m_controller->pauseAsked() ? tr("&Resume") : tr("&Pause"));
     m_stop->setVisible(scanning);
-    m_stop->setEnabled(!m_desk->stopAsked());
+    m_stop->setEnabled(!m_controller->stopAsked());
     m_question->setVisible(asking);
-    m_plan->setVisible(!scanning && !m_desk->target().name.empty());
-    const bool attached = !m_desk->target().name.empty();
+    m_plan->setVisible(!scanning && !m_controller->target().name.empty());
+    const bool attached = !m_controller->target().name.empty();
     const bool before = attached && !scanning && scan == nullptr; // what will be read, in what way
-    const ProposedPlan proposed = m_desk->proposed();
-    m_saveTo->setVisible(before && !asking && proposed.shouldSave && m_desk->plan().saveTo.empty());
-    m_plain->setVisible(before && !asking && (m_desk->planChosen() || proposed.reason != PlanReason::plain));
-    m_plain->setText(m_desk->planChosen() ? tr("P&roposed plan") : tr("Plai&n plan"));
-    m_plain->setToolTip(m_desk->planChosen() ? tr("Back to the plan that is proposed (Ctrl+Shift+L)")
-                                             : tr("The whole drive, forward, instead (Ctrl+Shift+L)"));
-    const bool replaying = m_desk->replaying();
-    m_replay->setVisible(replaying || (!scanning && m_desk->canReplay()));
+    const ProposedPlan proposed = m_controller->proposed();
+    m_saveTo->setVisible(before && !asking && proposed.shouldSave && m_controller->plan().saveTo.empty());
+    m_plain->setVisible(before && !asking &&
+                        (m_controller->planChosen() || proposed.reason != PlanReason::plain));
+    m_plain->setText(m_controller->planChosen() ? tr("P&roposed plan") : tr("Plai&n plan"));
+    m_plain->setToolTip(m_controller->planChosen() ? tr("Back to the plan that is proposed (Ctrl+Shift+L)")
+                                                   : tr("The whole drive, forward, instead (Ctrl+Shift+L)"));
+    const bool replaying = m_controller->replaying();
+    m_replay->setVisible(replaying || (!scanning && m_controller->canReplay()));
     m_replay->setText(replaying ? tr("End repla&y") : tr("Repla&y"));
     m_export->setVisible(hasResult && !replaying);
-    Sentence sentence = sentenceOf(*m_desk);
+    Sentence sentence = sentenceOf(*m_controller);
     if (asking) {
         if (scan == nullptr)
             sentence.detail = sentence.main + QStringLiteral(" · ") + sentence.detail;
@@ -172,21 +173,21 @@ void ActionBar::startOrAsk() {
 }
 
 void ActionBar::replayOrEnd() {
-    if (m_desk == nullptr)
+    if (m_controller == nullptr)
         return;
-    if (m_desk->replaying())
-        m_desk->endReplay();
+    if (m_controller->replaying())
+        m_controller->endReplay();
     else
-        m_desk->startReplay();
+        m_controller->startReplay();
 }
 
 void ActionBar::pauseOrResume() {
-    if (m_desk == nullptr || !m_desk->scanning() || m_desk->stopAsked())
+    if (m_controller == nullptr || !m_controller->scanning() || m_controller->stopAsked())
         return;
-    if (m_desk->pauseAsked())
-        m_desk->resume();
+    if (m_controller->pauseAsked())
+        m_controller->resume();
     else
-        m_desk->pause();
+        m_controller->pause();
 }
 
 } // namespace orbita::app

@@ -2,7 +2,7 @@
 // The bar at the foot: what will happen, in a sentence, and the buttons that make it happen.
 #pragma once
 
-#include "app/rack/drive_desk.h"
+#include "app/rack/drive_controller.h"
 
 #include <QFrame>
 #include <QLabel>
@@ -14,7 +14,7 @@ class ActionBar final : public QFrame {
     Q_OBJECT
 public:
     explicit ActionBar(QWidget* parent = nullptr);
-    void setDesk(DriveDesk* desk);
+    void setController(DriveController* controller);
     void refresh();
     // What the keys do.
     void startOrAsk();
@@ -28,7 +28,7 @@ signals:
     void exportWanted();
 
 private:
-    DriveDesk* m_desk = nullptr;
+    DriveController* m_controller = nullptr;
     QPushButton* m_start;
     QPushButton* m_goOn;
     QPushButton* m_pause;

@@ -97,18 +97,18 @@ void AnswerView::dress() {
 }
 
 const ScanView* AnswerView::view() const {
-    return m_desk != nullptr ? m_desk->current() : nullptr;
+    return m_controller != nullptr ? m_controller->current() : nullptr;
 }
 
-void AnswerView::setDesk(const DriveDesk* desk) {
-    m_desk = desk;
+void AnswerView::setController(const DriveController* controller) {
+    m_controller = controller;
     m_pointer.reset();
     m_feed = nullptr;
     refresh();
 }
 
 void AnswerView::refresh() {
-    const ScanFeed* feed = m_desk != nullptr ? m_desk->liveFeed() : nullptr;
+    const ScanFeed* feed = m_controller != nullptr ? m_controller->liveFeed() : nullptr;
     if (feed == m_feed && feed != nullptr && m_since.elapsed() < drawIntervalMs)
         return;
     if (feed != m_feed) {
@@ -171,7 +171,7 @@ void AnswerView::draw() {
 void AnswerView::drawLimits(const ScanStatus& status, const GradeLimits& limits, double top) {
     m_marks->clear();
     const ScanView* scan = view();
-    const bool rotating = m_desk == nullptr || m_desk->identity().rotating.value_or(true);
+    const bool rotating = m_controller == nullptr || m_controller->identity().rotating.value_or(true);
     const std::array turns = {limits.late, limits.laboured, limits.straining};
     for (std::size_t i = 0; i < limitGrades.size(); ++i) {
         const bool known = scan != nullptr && status.unit.count() > 0 && status.baseline.count() > 0;
@@ -224,7 +224,7 @@ QString AnswerView::describe(const AnswerColumn& column) const {
     if (scan == nullptr || column.slowest.block >= m_lens.grid().blocks())
         return {};
     const ScanRecord& record = scan->record;
-    const bool rotating = m_desk->identity().rotating.value_or(true);
+    const bool rotating = m_controller->identity().rotating.value_or(true);
     const LbaSpan span = m_lens.grid().spanOf(column.slowest.block);
     const Cell& cell = column.slowest.cell;
     const Nanoseconds latency = cell.latency == 0 ? Nanoseconds{} : decodeLatency(cell.latency);
@@ -233,7 +233,7 @@ QString AnswerView::describe(const AnswerColumn& column) const {
                         static_cast<double>(std::max<std::int64_t>(1, record.status.unit.count()));
     if (late >= 0.1 && record.status.baseline.count() > 0)
         line += tr(", %1 %2 late").arg(format::turns(late), words::unitName(rotating));
-    line += QStringLiteral("  ·  ") + (cell.notStored()  ? tr("nothing stored")
+    line += QStringLiteral("  ·  ") + (cell.unmapped()   ? tr("nothing stored")
                                        : cell.ungraded() ? tr("not graded")
                                                          : words::grade(cell.grade));
     if (column.blocks > 1)

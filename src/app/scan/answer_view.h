@@ -3,7 +3,7 @@
 // limits of the grades drawn in. Held still, it can be looked at while the scan goes on.
 #pragma once
 
-#include "app/rack/drive_desk.h"
+#include "app/rack/drive_controller.h"
 #include "app/scan/lens.h"
 #include "core/scan/answer_strip.h"
 
@@ -17,7 +17,7 @@ class AnswerView final : public QCustomPlot {
 public:
     explicit AnswerView(Lens& lens, QWidget* parent = nullptr);
 
-    void setDesk(const DriveDesk* desk);
+    void setController(const DriveController* controller);
     // Takes in what came since the last time.
     void refresh();
 
@@ -61,7 +61,7 @@ private:
     [[nodiscard]] QString describe(const AnswerColumn& column) const;
 
     Lens& m_lens;
-    const DriveDesk* m_desk = nullptr;
+    const DriveController* m_controller = nullptr;
     const ScanFeed* m_feed = nullptr; // whose answers are in m_strip; only compared
     AnswerStrip m_strip;
     std::uint64_t m_next = 0;

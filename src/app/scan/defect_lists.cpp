@@ -38,7 +38,7 @@ protected:
     virtual void paintRow(QPainter* painter, const QRect& row, const QModelIndex& index) const = 0;
 };
 
-class TapeDelegate final : public TwoLineDelegate {
+class EventLogDelegate final : public TwoLineDelegate {
 public:
     using TwoLineDelegate::TwoLineDelegate;
 
@@ -109,41 +109,41 @@ QPushButton* makeTab(const QString& text, const QString& key, QWidget* parent) {
 DefectLists::DefectLists(Lens& lens, QWidget* parent)
     : QWidget(parent)
     , m_lens(lens)
-    , m_tapeTab(makeTab(tr("Tape"), tr("What happened, in order (Ctrl+1)"), this))
+    , m_eventTab(makeTab(tr("Tape"), tr("What happened, in order (Ctrl+1)"), this))
     , m_ledgerTab(makeTab(tr("Ledger"), tr("The list of defects, by position (Ctrl+2)"), this))
     , m_empty(new QLabel(this))
     , m_pages(new QStackedWidget(this))
-    , m_tape(new QListView(this))
+    , m_events(new QListView(this))
     , m_ledger(new QListView(this)) {
     auto* tabs = new QButtonGroup(this);
-    tabs->addButton(m_tapeTab, 0);
+    tabs->addButton(m_eventTab, 0);
     tabs->addButton(m_ledgerTab, 1);
-    m_tapeTab->setChecked(true);
+    m_eventTab->setChecked(true);
     connect(tabs, &QButtonGroup::idClicked, m_pages, &QStackedWidget::setCurrentIndex);
     connect(tabs, &QButtonGroup::idClicked, this, &DefectLists::tellIfEmpty);
     m_empty->setObjectName(QStringLiteral("dim"));
     m_empty->setWordWrap(true);
     m_empty->setContentsMargins(4, 6, 4, 0);
 
-    m_tape->setObjectName(QStringLiteral("tape"));
-    m_tape->setAccessibleName(tr("Tape: what happened, in order"));
-    m_tape->setModel(&m_tapeModel);
-    m_tape->setItemDelegate(new TapeDelegate(m_tape));
+    m_events->setObjectName(QStringLiteral("tape"));
+    m_events->setAccessibleName(tr("Tape: what happened, in order"));
+    m_events->setModel(&m_tapeModel);
+    m_events->setItemDelegate(new EventLogDelegate(m_events));
     m_ledger->setObjectName(QStringLiteral("ledger"));
     m_ledger->setAccessibleName(tr("Ledger: the list of defects"));
     m_ledger->setModel(&m_ledgerModel);
     m_ledger->setItemDelegate(new LedgerDelegate(m_ledger));
-    for (QListView* list : {m_tape, m_ledger}) {
+    for (QListView* list : {m_events, m_ledger}) {
         list->setUniformItemSizes(true);
         list->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
         list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     }
-    m_pages->addWidget(m_tape);
+    m_pages->addWidget(m_events);
     m_pages->addWidget(m_ledger);
 
     auto* head = new QHBoxLayout;
     head->setSpacing(14);
-    head->addWidget(m_tapeTab);
+    head->addWidget(m_eventTab);
     head->addWidget(m_ledgerTab);
     head->addStretch();
     auto* column = new QVBoxLayout(this);
@@ -153,7 +153,7 @@ DefectLists::DefectLists(Lens& lens, QWidget* parent)
     column->addWidget(m_empty);
     column->addWidget(m_pages, 1);
 
-    for (const QListView* view : {m_tape, m_ledger}) {
+    for (const QListView* view : {m_events, m_ledger}) {
         connect(view->selectionModel(), &QItemSelectionModel::currentChanged, this, &DefectLists::choose);
         connect(view, &QListView::clicked, this, &DefectLists::choose); // also a row that was current already
     }
@@ -162,20 +162,20 @@ DefectLists::DefectLists(Lens& lens, QWidget* parent)
     connect(&Theme::instance(), &Theme::changed, m_ledger->viewport(), qOverload<>(&QWidget::update));
 }
 
-void DefectLists::setDesk(const DriveDesk* desk) {
-    m_tapeModel.setDesk(desk);
-    m_ledgerModel.setDesk(desk);
-    m_tape->scrollToBottom();
+void DefectLists::setController(const DriveController* controller) {
+    m_tapeModel.setController(controller);
+    m_ledgerModel.setController(controller);
+    m_events->scrollToBottom();
     refresh();
 }
 
 void DefectLists::refresh() {
-    const QScrollBar* bar = m_tape->verticalScrollBar();
+    const QScrollBar* bar = m_events->verticalScrollBar();
     const bool atEnd = bar->value() >= bar->maximum() - rowHeight;
     m_tapeModel.refresh();
     m_ledgerModel.refresh();
     if (atEnd)
-        m_tape->scrollToBottom();
+        m_events->scrollToBottom();
     tellIfEmpty();
     m_ledgerTab->setText(
         m_ledgerModel.rowCount() > 0
@@ -196,9 +196,9 @@ void DefectLists::showLedger() {
     m_ledger->setFocus();
 }
 
-void DefectLists::showTape() {
-    m_tapeTab->click();
-    m_tape->setFocus();
+void DefectLists::showEventLog() {
+    m_eventTab->click();
+    m_events->setFocus();
 }
 
 // A row chosen here is selected everywhere.
@@ -223,7 +223,7 @@ void DefectLists::followSelection() {
     } else {
         m_ledger->clearSelection();
     }
-    m_tape->clearSelection();
+    m_events->clearSelection();
     m_choosing = false;
 }
 

@@ -16,10 +16,10 @@ class DefectLists final : public QWidget {
     Q_OBJECT
 public:
     explicit DefectLists(Lens& lens, QWidget* parent = nullptr);
-    void setDesk(const DriveDesk* desk);
+    void setController(const DriveController* controller);
     void refresh();
     void showLedger();
-    void showTape();
+    void showEventLog();
 
 private:
     void choose(const QModelIndex& index);
@@ -27,13 +27,13 @@ private:
     void tellIfEmpty();
 
     Lens& m_lens;
-    TapeModel m_tapeModel;
+    EventLogModel m_tapeModel;
     LedgerModel m_ledgerModel;
-    QPushButton* m_tapeTab;
+    QPushButton* m_eventTab;
     QPushButton* m_ledgerTab;
     QLabel* m_empty; // in place of a list with nothing in it
     QStackedWidget* m_pages;
-    QListView* m_tape;
+    QListView* m_events;
     QListView* m_ledger;
     bool m_choosing = false;
 };

@@ -1,15 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/scan/defect_models.h"
 
-#include "core/scan/joined_tape.h"
+#include "core/scan/joined_events.h"
 #include "report/format.h"
 #include "report/words.h"
 
 namespace orbita::app {
 
-void TapeModel::setDesk(const DriveDesk* desk) {
+void EventLogModel::setController(const DriveController* controller) {
     beginResetModel();
-    m_desk = desk;
+    m_controller = controller;
     m_rows.clear();
     m_taken = 0;
     m_takenFrom = view();
@@ -17,28 +17,28 @@ void TapeModel::setDesk(const DriveDesk* desk) {
     endResetModel();
 }
 
-void TapeModel::refresh() {
-    const std::size_t entries = view() != nullptr ? view()->record.tape.size() : 0;
+void EventLogModel::refresh() {
+    const std::size_t entries = view() != nullptr ? view()->record.events.size() : 0;
     if (view() != m_takenFrom || entries < m_taken)
-        setDesk(m_desk);
+        setController(m_controller);
     else if (entries > m_taken)
         take(true);
 }
 
-void TapeModel::take(bool visibly) {
+void EventLogModel::take(bool visibly) {
     if (view() == nullptr)
         return;
-    const std::vector<TapeEntry>& tape = view()->record.tape;
-    std::vector<TapeEntry> rows;
+    const std::vector<ScanEvent>& events = view()->record.events;
+    std::vector<ScanEvent> rows;
     bool lastGrew = false;
-    for (; m_taken < tape.size(); ++m_taken) {
-        std::vector<TapeEntry>& latest = rows.empty() ? m_rows : rows;
-        const auto both = latest.empty() ? std::nullopt : joined(latest.back(), tape[m_taken]);
+    for (; m_taken < events.size(); ++m_taken) {
+        std::vector<ScanEvent>& latest = rows.empty() ? m_rows : rows;
+        const auto both = latest.empty() ? std::nullopt : joined(latest.back(), events[m_taken]);
         if (both) {
             latest.back() = *both;
             lastGrew = lastGrew || rows.empty();
         } else {
-            rows.push_back(tape[m_taken]);
+            rows.push_back(events[m_taken]);
         }
     }
     const int had = static_cast<int>(m_rows.size());
@@ -53,22 +53,22 @@ void TapeModel::take(bool visibly) {
         endInsertRows();
 }
 
-int TapeModel::rowCount(const QModelIndex& parent) const {
+int EventLogModel::rowCount(const QModelIndex& parent) const {
     return parent.isValid() ? 0 : static_cast<int>(m_rows.size());
 }
 
-QVariant TapeModel::data(const QModelIndex& index, int role) const {
+QVariant EventLogModel::data(const QModelIndex& index, int role) const {
     const ScanView* scan = view();
     if (scan == nullptr || index.row() >= static_cast<int>(m_rows.size()))
         return {};
-    const TapeEntry& entry = m_rows[static_cast<std::size_t>(index.row())];
+    const ScanEvent& entry = m_rows[static_cast<std::size_t>(index.row())];
     const bool aboutPlace =
-        !entry.span.empty() && entry.kind != TapeKind::started && entry.kind != TapeKind::ended;
+        !entry.span.empty() && entry.kind != ScanEventKind::started && entry.kind != ScanEventKind::ended;
     switch (role) {
     case Qt::DisplayRole:
-        return words::tapeTitle(entry);
+        return words::eventTitle(entry);
     case detailRole:
-        return words::tapeDetail(entry, scan->record.drive);
+        return words::eventDetail(entry, scan->record.drive);
     case timeRole:
         return format::clock(entry.at);
     case placeRole:
@@ -79,16 +79,16 @@ QVariant TapeModel::data(const QModelIndex& index, int role) const {
         return aboutPlace ? QVariant::fromValue(entry.span) : QVariant();
     case Qt::AccessibleTextRole:
         return tr("%1, %2 %3. %4")
-            .arg(format::clock(entry.at), words::tapeTitle(entry),
+            .arg(format::clock(entry.at), words::eventTitle(entry),
                  aboutPlace ? words::span(entry.span) : QString(),
-                 words::tapeDetail(entry, scan->record.drive));
+                 words::eventDetail(entry, scan->record.drive));
     default:
         return {};
     }
 }
 
-void LedgerModel::setDesk(const DriveDesk* desk) {
-    m_desk = desk;
+void LedgerModel::setController(const DriveController* controller) {
+    m_controller = controller;
     refresh();
 }
 
@@ -100,7 +100,7 @@ void LedgerModel::setShown(std::uint8_t grades) {
 void LedgerModel::refresh() {
     std::vector<LedgerEntry> entries;
     m_patchOf.clear();
-    if (const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr) {
+    if (const ScanView* scan = m_controller != nullptr ? m_controller->current() : nullptr) {
         const std::vector<LedgerEntry>& ledger = scan->record.ledger;
         std::size_t patch = 0;
         for (std::size_t i = 0; i < ledger.size(); ++i) {
@@ -133,7 +133,7 @@ int LedgerModel::rowCount(const QModelIndex& parent) const {
 }
 
 QVariant LedgerModel::data(const QModelIndex& index, int role) const {
-    if (index.row() < 0 || index.row() >= rowCount() || m_desk == nullptr)
+    if (index.row() < 0 || index.row() >= rowCount() || m_controller == nullptr)
         return {};
     const LedgerEntry& entry = m_entries[static_cast<std::size_t>(index.row())];
     switch (role) {
@@ -162,7 +162,7 @@ QVariant LedgerModel::data(const QModelIndex& index, int role) const {
     }
     case Qt::ToolTipRole:
         return words::span(entry.span) + QLatin1Char('\n') +
-               words::place(entry.span.first, m_desk->identity());
+               words::place(entry.span.first, m_controller->identity());
     case Qt::AccessibleTextRole:
         return tr("%1, %2, %3, answered in %4")
             .arg(words::grade(entry.grade), words::span(entry.span), words::standing(entry.standing),

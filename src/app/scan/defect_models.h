@@ -2,7 +2,7 @@
 // Tape and ledger of the scan in view, as models.
 #pragma once
 
-#include "app/rack/drive_desk.h"
+#include "app/rack/drive_controller.h"
 
 #include <QAbstractListModel>
 
@@ -17,23 +17,25 @@ constexpr int sizeRole = Qt::UserRole + 5;   // how many sectors
 constexpr int tookRole = Qt::UserRole + 6;   // how long the answer took
 
 // What happened, latest last; neighbouring places that came to the same are one row.
-class TapeModel final : public QAbstractListModel {
+class EventLogModel final : public QAbstractListModel {
     Q_OBJECT
 public:
     using QAbstractListModel::QAbstractListModel;
-    void setDesk(const DriveDesk* desk);
+    void setController(const DriveController* controller);
     void refresh();
     [[nodiscard]] int rowCount(const QModelIndex& parent = {}) const override;
     [[nodiscard]] QVariant data(const QModelIndex& index, int role) const override;
 
 private:
-    [[nodiscard]] const ScanView* view() const { return m_desk != nullptr ? m_desk->current() : nullptr; }
+    [[nodiscard]] const ScanView* view() const {
+        return m_controller != nullptr ? m_controller->current() : nullptr;
+    }
     // Those of the tape from `m_taken` on.
     void take(bool visibly);
-    const DriveDesk* m_desk = nullptr;
+    const DriveController* m_controller = nullptr;
     std::size_t m_taken = 0;
     const ScanView* m_takenFrom = nullptr;
-    std::vector<TapeEntry> m_rows;
+    std::vector<ScanEvent> m_rows;
 };
 
 // The list of defects, by LBA. Only the grades in `shown` are listed.
@@ -41,7 +43,7 @@ class LedgerModel final : public QAbstractListModel {
     Q_OBJECT
 public:
     using QAbstractListModel::QAbstractListModel;
-    void setDesk(const DriveDesk* desk);
+    void setController(const DriveController* controller);
     void setShown(std::uint8_t grades);
     void refresh();
     [[nodiscard]] int rowCount(const QModelIndex& parent = {}) const override;
@@ -50,7 +52,7 @@ public:
     [[nodiscard]] int rowIn(const LbaSpan& span) const;
 
 private:
-    const DriveDesk* m_desk = nullptr;
+    const DriveController* m_controller = nullptr;
     std::uint8_t m_shown = 0xFF;
     std::vector<LedgerEntry> m_entries;
     std::vector<std::size_t> m_patchOf; // for each entry, counted from 1; 0: none

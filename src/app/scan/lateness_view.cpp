@@ -45,8 +45,8 @@ void LatenessView::dress() {
     }
 }
 
-void LatenessView::setDesk(const DriveDesk* desk) {
-    m_desk = desk;
+void LatenessView::setController(const DriveController* controller) {
+    m_controller = controller;
     refresh();
 }
 
@@ -55,7 +55,7 @@ void LatenessView::refresh() {
         bars->data()->clear();
     m_marks->clear();
     using H = LatenessHistogram;
-    const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
+    const ScanView* scan = m_controller != nullptr ? m_controller->current() : nullptr;
     const GradeLimits limits = scan != nullptr ? scan->record.limits : GradeLimits{};
     double highest = 1;
     std::uint64_t onTime = 0;

@@ -2,7 +2,7 @@
 // How late blocks answer: the distribution of the excess over the baseline.
 #pragma once
 
-#include "app/rack/drive_desk.h"
+#include "app/rack/drive_controller.h"
 
 #include <qcustomplot.h>
 
@@ -12,13 +12,13 @@ class LatenessView final : public QCustomPlot {
     Q_OBJECT
 public:
     explicit LatenessView(QWidget* parent = nullptr);
-    void setDesk(const DriveDesk* desk);
+    void setController(const DriveController* controller);
     void refresh();
 
 private:
     void dress();
 
-    const DriveDesk* m_desk = nullptr;
+    const DriveController* m_controller = nullptr;
     std::array<QCPBars*, gradeCount> m_bars{};
     QSharedPointer<QCPAxisTickerText> m_marks;
 };

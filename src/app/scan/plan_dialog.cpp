@@ -30,7 +30,7 @@ constexpr std::array<RuleChoice, 7> ruleChoices = {{{RuleKind::unreadable, 1'000
                                                     {RuleKind::stalls, 10'000},
                                                     {RuleKind::minutes, 100'000},
                                                     {RuleKind::temperature, 120},
-                                                    {RuleKind::damning, 20}}};
+                                                    {RuleKind::critical, 20}}};
 
 QString ruleLabel(RuleKind kind) {
     switch (kind) {
@@ -46,7 +46,7 @@ QString ruleLabel(RuleKind kind) {
         return PlanDialog::tr("minutes");
     case RuleKind::temperature:
         return PlanDialog::tr("°C, cools down");
-    case RuleKind::damning:
+    case RuleKind::critical:
         return PlanDialog::tr("vitals are damning");
     }
     return {};
@@ -65,9 +65,9 @@ QFileDialog* makeImageDialog(QWidget* parent) {
     return dialog;
 }
 
-PlanDialog::PlanDialog(DriveDesk& desk, QWidget* parent)
+PlanDialog::PlanDialog(DriveController& controller, QWidget* parent)
     : QDialog(parent)
-    , m_desk(desk)
+    , m_controller(controller)
     , m_named(new QComboBox(this))
     , m_way(new QComboBox(this))
     , m_order(new QComboBox(this))
@@ -84,12 +84,12 @@ PlanDialog::PlanDialog(DriveDesk& desk, QWidget* parent)
     setWindowTitle(tr("Plan of the next scan"));
     setAttribute(Qt::WA_DeleteOnClose);
     resize(640, 556);
-    const ScanPlan plan = desk.plan();
-    const DriveIdentity& drive = desk.identity();
+    const ScanPlan plan = controller.plan();
+    const DriveIdentity& drive = controller.identity();
     m_way->addItem(tr("read: the data crosses the cable"), static_cast<int>(ReadWay::read));
     m_way->addItem(tr("verify: the drive reads, the data stays inside"), static_cast<int>(ReadWay::verify));
     m_named->addItem(tr("as below"));
-    for (const NamedPlan& named : desk.visit().policy().plans)
+    for (const NamedPlan& named : controller.visit().policy().plans)
         m_named->addItem(QString::fromStdString(named.name));
     m_named->setObjectName(QStringLiteral("planNamed"));
     m_way->setObjectName(QStringLiteral("planWay"));
@@ -214,7 +214,7 @@ void PlanDialog::fill(const ScanPlan& plan) {
     m_block->setCurrentIndex(std::max(0, m_block->findData(plan.blockSectors)));
     m_saveTo->setText(QString::fromStdString(plan.saveTo));
     m_limit->setValue(toSeconds(plan.limit));
-    const double sectorBytes = m_desk.identity().logicalBytes;
+    const double sectorBytes = m_controller.identity().logicalBytes;
     m_berth->setValue(plan.berth ? static_cast<double>(plan.berth->value) * sectorBytes / 0x1p20
                                  : static_cast<double>(berthBytes) / 0x1p20);
     for (const auto& [kind, box] : m_rules) {
@@ -229,7 +229,7 @@ void PlanDialog::fill(const ScanPlan& plan) {
 
 // The fields then say what the name stands for, and may be changed.
 void PlanDialog::takeNamed(int index) {
-    const std::vector<NamedPlan>& plans = m_desk.visit().policy().plans;
+    const std::vector<NamedPlan>& plans = m_controller.visit().policy().plans;
     if (index < 1 || static_cast<std::size_t>(index) > plans.size())
         return;
     const NamedPlan& named = plans[static_cast<std::size_t>(index) - 1];
@@ -276,10 +276,10 @@ void PlanDialog::setSpans(const std::vector<LbaSpan>& spans) {
 
 // Where a scan is worth while, as the rack and the scan in view know it.
 void PlanDialog::fillPlaces(QMenu& menu) {
-    const DriveIdentity& drive = m_desk.identity();
+    const DriveIdentity& drive = m_controller.identity();
     connect(menu.addAction(tr("The whole drive")), &QAction::triggered, this, [this] { setSpans({}); });
     const std::uint64_t margin = marginBytes / drive.logicalBytes;
-    if (const ScanView* scan = m_desk.current(); scan != nullptr && !scan->patches.empty()) {
+    if (const ScanView* scan = m_controller.current(); scan != nullptr && !scan->patches.empty()) {
         std::vector<LbaSpan> spans;
         for (const Patch& patch : scan->patches)
             spans.push_back(patch.span);
@@ -288,7 +288,7 @@ void PlanDialog::fillPlaces(QMenu& menu) {
                     tr("The patches of the scan in view, with %1 around").arg(format::bytes(marginBytes))),
                 &QAction::triggered, this, [this, spans] { setSpans(spans); });
     }
-    for (const DrivePart& part : m_desk.target().parts) {
+    for (const DrivePart& part : m_controller.target().parts) {
         const LbaSpan span = sectorsOf(part, drive);
         if (span.empty() || span == drive.whole())
             continue;
@@ -299,23 +299,23 @@ void PlanDialog::fillPlaces(QMenu& menu) {
 }
 
 Result<ScanPlan> PlanDialog::plan() const {
-    ScanPlan plan = m_desk.plan();
+    ScanPlan plan = m_controller.plan();
     plan.way = static_cast<ReadWay>(m_way->currentData().toInt());
     plan.order = static_cast<ScanOrder>(m_order->currentData().toInt());
     plan.sweepDistancePercent = m_sweep->value();
-    plan.berth = SectorCount{
-        static_cast<std::uint64_t>(std::ceil(m_berth->value() * 0x1p20 / m_desk.identity().logicalBytes))};
+    plan.berth = SectorCount{static_cast<std::uint64_t>(
+        std::ceil(m_berth->value() * 0x1p20 / m_controller.identity().logicalBytes))};
     plan.samples = static_cast<std::uint64_t>(m_samples->value());
     planSpans(plan, {});
     if (const QString text = m_span->text().simplified().remove(QChar(0x00A0)); !text.isEmpty()) {
-        const auto spans = parseSpans(text.toStdString(), m_desk.identity());
+        const auto spans = parseSpans(text.toStdString(), m_controller.identity());
         if (!spans)
             return tl::unexpected(spans.error());
         planSpans(plan, *spans);
     }
     plan.saveTo = m_saveTo->text().trimmed().toStdString();
     if (!plan.saveTo.empty())
-        if (auto place = judgePlace(plan.saveTo, rulesFor(m_desk.target(), PlaceFor::image)); !place)
+        if (auto place = judgePlace(plan.saveTo, rulesFor(m_controller.target(), PlaceFor::image)); !place)
             return tl::unexpected(place.error());
     plan.blockSectors = m_block->currentData().toUInt();
     plan.limit = fromSeconds(m_limit->value());
@@ -327,8 +327,8 @@ Result<ScanPlan> PlanDialog::plan() const {
     // Whether the drive verifies is known when it has been opened.
     DriveLimits limits;
     limits.verifies = true;
-    limits.maxSectors = mostBlockBytes / m_desk.identity().logicalBytes;
-    const auto settled = settlePlan(plan, m_desk.identity(), limits);
+    limits.maxSectors = mostBlockBytes / m_controller.identity().logicalBytes;
+    const auto settled = settlePlan(plan, m_controller.identity(), limits);
     if (!settled)
         return tl::unexpected(settled.error());
     return plan;
@@ -347,8 +347,8 @@ void PlanDialog::check() {
     const auto checked = plan();
     m_ok->setEnabled(checked.has_value());
     if (checked)
-        m_sentence->setText(planWords(*checked, m_desk.identity()) + QStringLiteral(". ") +
-                            tr("Expected: %1.").arg(guessWords(*checked, m_desk.identity())));
+        m_sentence->setText(planWords(*checked, m_controller.identity()) + QStringLiteral(". ") +
+                            tr("Expected: %1.").arg(guessWords(*checked, m_controller.identity())));
     else
         m_sentence->setText(QString::fromStdString(checked.error().message()));
     m_sentence->setStyleSheet(
@@ -359,7 +359,7 @@ void PlanDialog::take() {
     const auto checked = plan();
     if (!checked)
         return;
-    m_desk.setPlan(*checked);
+    m_controller.setPlan(*checked);
     accept();
 }
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "app/rack/drive_desk.h"
+#include "app/rack/drive_controller.h"
 
 #include <QComboBox>
 #include <QDialog>
@@ -20,7 +20,7 @@ namespace orbita::app {
 class PlanDialog final : public QDialog {
     Q_OBJECT
 public:
-    PlanDialog(DriveDesk& desk, QWidget* parent);
+    PlanDialog(DriveController& controller, QWidget* parent);
 
 private:
     [[nodiscard]] Result<ScanPlan> plan() const;
@@ -33,7 +33,7 @@ private:
     void check();
     void take();
 
-    DriveDesk& m_desk;
+    DriveController& m_controller;
     QComboBox* m_named;
     QComboBox* m_way;
     QComboBox* m_order;

@@ -87,14 +87,14 @@ QString guessWords(const ScanPlan& plan, const DriveIdentity& drive) {
         .arg(format::duration(guess.least), format::duration(guess.most));
 }
 
-Sentence sentenceOf(const DriveDesk& desk) {
-    const DriveIdentity& drive = desk.identity();
-    const ScanView* scan = desk.current();
-    if (desk.scanning() && scan != nullptr && scan->running()) {
+Sentence sentenceOf(const DriveController& controller) {
+    const DriveIdentity& drive = controller.identity();
+    const ScanView* scan = controller.current();
+    if (controller.scanning() && scan != nullptr && scan->running()) {
         const ScanStatus& status = scan->record.status;
         ScanPlan plan = scan->record.plan.asked;
         plan.blockSectors = scan->record.plan.grid.blockSectors;
-        if (desk.stopAsked())
+        if (controller.stopAsked())
             return {tr("Stopping"), tr("What was read is kept.")};
         if (status.phase == ScanPhase::waiting)
             return {tr("The drive has not answered for %1").arg(format::duration(status.waited)),
@@ -122,20 +122,20 @@ Sentence sentenceOf(const DriveDesk& desk) {
         if (status.phase == ScanPhase::paused)
             return {tr("Paused"), tr("The drive is left in peace. Resume goes on at LBA %1.")
                                       .arg(format::lba(status.position))};
-        if (desk.pauseAsked())
+        if (controller.pauseAsked())
             return {tr("Pausing"), tr("As soon as the drive has answered the command it is working on.")};
         if (status.phase == ScanPhase::opening)
             return {tr("Opening the drive"), tr("Waiting for it to say who it is.")};
         if (status.phase == ScanPhase::measuring)
             return {tr("Measuring the pace across the drive"),
                     tr("A few short reads, so that the time left can be told.")};
-        if (const QString error = desk.keepingError(); !error.isEmpty())
+        if (const QString error = controller.keepingError(); !error.isEmpty())
             return {planWords(plan, drive), tr("Not being kept on disk: %1").arg(error)};
         const QString splitting =
             status.phase == ScanPhase::splitting ? tr("looking for the exact sectors · ") : QString();
         return {planWords(plan, drive), splitting + rulesWords(plan)};
     }
-    if (desk.replaying() && scan != nullptr)
+    if (controller.replaying() && scan != nullptr)
         return {tr("Replaying the scan of %1")
                     .arg(QLocale().toString(QDateTime::fromSecsSinceEpoch(scan->record.startedAt),
                                             QLocale::ShortFormat)),
@@ -147,11 +147,12 @@ Sentence sentenceOf(const DriveDesk& desk) {
     if (scan != nullptr) {
         QString detail = tr("Opened from a file");
         if (!scan->opened)
-            detail = !desk.keepingError().isEmpty() ? desk.keepingError()
-                     : desk.keptAt().isEmpty()      ? tr("Being saved")
-                                                    : tr("Kept in %1").arg(desk.keptAt());
+            detail = !controller.keepingError().isEmpty() ? controller.keepingError()
+                     : controller.keptAt().isEmpty()      ? tr("Being saved")
+                                                          : tr("Kept in %1").arg(controller.keptAt());
         // Never taken up in silence.
-        if (const std::string& saveTo = scan->record.plan.asked.saveTo; desk.canContinue() && !saveTo.empty())
+        if (const std::string& saveTo = scan->record.plan.asked.saveTo;
+            controller.canContinue() && !saveTo.empty())
             detail += tr(" · going on saves to %1").arg(QString::fromStdString(saveTo));
         // What it was, and below it what to do.
         const QString ended = words::ended(scan->record.status.ended);
@@ -160,9 +161,9 @@ Sentence sentenceOf(const DriveDesk& desk) {
             return {ended, detail};
         return {ended.first(first + 1), ended.sliced(first + 2) + QStringLiteral(" · ") + detail};
     }
-    const QString why = desk.planChosen() ? QString() : reasonWords(desk.proposed());
-    const QString guess = guessWords(desk.plan(), drive);
-    return {planWords(desk.plan(), drive), why.isEmpty() ? guess : why + QStringLiteral(" · ") + guess};
+    const QString why = controller.planChosen() ? QString() : reasonWords(controller.proposed());
+    const QString guess = guessWords(controller.plan(), drive);
+    return {planWords(controller.plan(), drive), why.isEmpty() ? guess : why + QStringLiteral(" · ") + guess};
 }
 
 } // namespace orbita::app

@@ -2,7 +2,7 @@
 // What a scan will do, is doing or did, in the words of the action bar.
 #pragma once
 
-#include "app/rack/drive_desk.h"
+#include "app/rack/drive_controller.h"
 
 #include <QString>
 
@@ -13,7 +13,7 @@ struct Sentence {
     QString detail;
 };
 
-Sentence sentenceOf(const DriveDesk& desk);
+Sentence sentenceOf(const DriveController& controller);
 // "Read the whole drive, forward, in blocks of 1.05 MB".
 QString planWords(const ScanPlan& plan, const DriveIdentity& drive);
 // Why a plan is proposed; empty for the plain one.

@@ -44,8 +44,8 @@ PlateView::PlateView(Lens& lens, QWidget* parent) : QWidget(parent), m_lens(lens
     connect(&Theme::instance(), &Theme::changed, this, &PlateView::refresh);
 }
 
-void PlateView::setDesk(const DriveDesk* desk) {
-    m_desk = desk;
+void PlateView::setController(const DriveController* controller) {
+    m_controller = controller;
     m_hover.reset();
     m_dragFrom.reset();
     refresh();
@@ -53,7 +53,7 @@ void PlateView::setDesk(const DriveDesk* desk) {
 }
 
 const ScanView* PlateView::view() const {
-    return m_desk != nullptr ? m_desk->current() : nullptr;
+    return m_controller != nullptr ? m_controller->current() : nullptr;
 }
 
 QRectF PlateView::rasterRect() const {
@@ -158,7 +158,7 @@ QStringList PlateView::describe(const LbaSpan& span) const {
         suspected = suspects.size() == 1
                         ? tr("the drive itself lists this place")
                         : tr("the drive itself lists %1 places here").arg(format::count(suspects.size()));
-    if (summary.worst == Grade::none && record.plate->at(first).notStored())
+    if (summary.worst == Grade::none && record.plate->at(first).unmapped())
         return lines << tr("nothing seems to be stored here")
                      << tr("the drive answers without its medium: not vouched for");
     if (summary.worst == Grade::none && record.plate->at(first).ungraded())
@@ -216,9 +216,9 @@ void PlateView::paintEvent(QPaintEvent*) {
 
 // In the order of the LBA, as the vitals keep them.
 std::span<const Suspect> PlateView::suspectsIn(const LbaSpan& span) const {
-    if (m_desk == nullptr)
+    if (m_controller == nullptr)
         return {};
-    const std::vector<Suspect>& all = m_desk->visit().vitals().suspects;
+    const std::vector<Suspect>& all = m_controller->visit().vitals().suspects;
     const auto before = [](const Suspect& suspect, Lba lba) { return suspect.lba < lba; };
     const auto first = std::lower_bound(all.begin(), all.end(), span.first, before);
     const auto end = std::lower_bound(first, all.end(), span.end(), before);

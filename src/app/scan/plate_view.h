@@ -2,7 +2,7 @@
 // The plate on screen: hover tells, click selects, drag selects a span, the wheel zooms.
 #pragma once
 
-#include "app/rack/drive_desk.h"
+#include "app/rack/drive_controller.h"
 #include "app/scan/lens.h"
 #include "app/scan/sector_sheet.h"
 #include "report/plate_raster.h"
@@ -16,7 +16,7 @@ class PlateView final : public QWidget {
 public:
     explicit PlateView(Lens& lens, QWidget* parent = nullptr);
 
-    void setDesk(const DriveDesk* desk);
+    void setController(const DriveController* controller);
     // Takes what changed in the plate since the last time.
     void refresh();
 
@@ -67,7 +67,7 @@ private:
     void tellScreenReader();
 
     Lens& m_lens;
-    const DriveDesk* m_desk = nullptr;
+    const DriveController* m_controller = nullptr;
     PlateRaster m_raster;
     std::optional<QPointF> m_hover;
     std::optional<LbaSpan> m_dragFrom;

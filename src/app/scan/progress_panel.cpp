@@ -20,19 +20,19 @@ namespace {
 // What was answered without the medium is known, but nothing is vouched for.
 std::uint64_t vouchedSectors(const ScanStatus& status) {
     const std::uint64_t covered = status.totals.covered.value;
-    return covered - std::min(covered, (status.totals.notStored + status.totals.ungraded) *
+    return covered - std::min(covered, (status.totals.unmapped + status.totals.ungraded) *
                                            std::uint64_t{status.blockSectors});
 }
 
 } // namespace
 
-void ProgressPanel::setDesk(const DriveDesk* desk) {
-    m_desk = desk;
+void ProgressPanel::setController(const DriveController* controller) {
+    m_controller = controller;
     refresh();
 }
 
 std::vector<std::pair<QString, QString>> ProgressPanel::figures() const {
-    const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
+    const ScanView* scan = m_controller != nullptr ? m_controller->current() : nullptr;
     if (scan == nullptr || !scan->record.plate)
         return {};
     const ScanStatus& status = scan->record.status;
@@ -60,10 +60,10 @@ std::vector<std::pair<QString, QString>> ProgressPanel::figures() const {
         list.emplace_back(tr("saved"), format::bytes(status.saving.held.value * bytes));
     else if (status.totals.ungraded > 0)
         list.emplace_back(tr("not graded"), format::count(status.totals.ungraded));
-    else if (status.totals.notStored > 0)
+    else if (status.totals.unmapped > 0)
         list.emplace_back(
             tr("not stored"),
-            format::percent(static_cast<double>(status.totals.notStored) /
+            format::percent(static_cast<double>(status.totals.unmapped) /
                                 static_cast<double>(std::max<std::uint64_t>(1, status.blocksDone)),
                             1));
     if (scan->running())
@@ -74,7 +74,7 @@ std::vector<std::pair<QString, QString>> ProgressPanel::figures() const {
 }
 
 void ProgressPanel::refresh() {
-    QString summary = m_desk != nullptr ? standOf(*m_desk) : QString();
+    QString summary = m_controller != nullptr ? standOf(*m_controller) : QString();
     for (const auto& [name, value] : figures())
         summary += QStringLiteral(". ") + name + QLatin1Char(' ') + value;
     setAccessibleDescription(summary);
@@ -82,10 +82,10 @@ void ProgressPanel::refresh() {
 }
 
 void ProgressPanel::paintEvent(QPaintEvent*) {
-    if (m_desk == nullptr)
+    if (m_controller == nullptr)
         return;
     QPainter painter(this);
-    paintDial(painter, {0, 4, 104, 104}, dialOf(*m_desk), Theme::instance().palette(), 22);
+    paintDial(painter, {0, 4, 104, 104}, dialOf(*m_controller), Theme::instance().palette(), 22);
     const auto list = figures();
     double y = std::max(4.0, (112 - static_cast<double>(list.size()) * 19) / 2);
     for (const auto& [name, value] : list) {

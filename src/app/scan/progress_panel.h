@@ -2,7 +2,7 @@
 // The large dial with the figures of the scan beside it.
 #pragma once
 
-#include "app/rack/drive_desk.h"
+#include "app/rack/drive_controller.h"
 
 #include <QWidget>
 
@@ -12,7 +12,7 @@ class ProgressPanel final : public QWidget {
     Q_OBJECT
 public:
     explicit ProgressPanel(QWidget* parent = nullptr);
-    void setDesk(const DriveDesk* desk);
+    void setController(const DriveController* controller);
     void refresh();
     [[nodiscard]] QSize sizeHint() const override { return {276, 118}; }
 
@@ -21,7 +21,7 @@ protected:
 
 private:
     [[nodiscard]] std::vector<std::pair<QString, QString>> figures() const;
-    const DriveDesk* m_desk = nullptr;
+    const DriveController* m_controller = nullptr;
 };
 
 } // namespace orbita::app

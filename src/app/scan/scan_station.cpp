@@ -72,7 +72,7 @@ QString scanTitle(const ScanView& scan) {
 } // namespace
 
 ScanStation::ScanStation(QWidget* parent)
-    : QWidget(parent)
+    : Station(parent)
     , m_scans(new QComboBox(this))
     , m_stage(new QStackedWidget(this))
     , m_notice(new QLabel(this))
@@ -94,8 +94,8 @@ ScanStation::ScanStation(QWidget* parent)
     m_scans->setSizeAdjustPolicy(QComboBox::AdjustToContents);
     m_scans->setMaximumWidth(330);
     connect(m_scans, &QComboBox::activated, this, [this](int index) {
-        if (m_desk != nullptr)
-            m_desk->showScan(static_cast<std::size_t>(index));
+        if (m_controller != nullptr)
+            m_controller->showScan(static_cast<std::size_t>(index));
     });
     m_notice->setAlignment(Qt::AlignCenter);
     m_notice->setWordWrap(true);
@@ -133,7 +133,94 @@ ScanStation::ScanStation(QWidget* parent)
     connect(&m_lens, &Lens::windowChanged, this, &ScanStation::refreshSelection);
     connect(m_actions, &ActionBar::started, m_plate, qOverload<>(&QWidget::setFocus));
     m_sinceCharts.start();
-    setDesk(nullptr);
+    addActions();
+    setController(nullptr);
+}
+
+void ScanStation::addActions() {
+    const auto chosen = [this] { return m_controller != nullptr; };
+    const auto scanning = [this] { return m_controller != nullptr && m_controller->scanning(); };
+    const auto idle = [this] { return m_controller != nullptr && !m_controller->scanning(); };
+    const auto attached = [this, idle] { return idle() && !m_controller->target().name.empty(); };
+    const auto inView = [this] { return m_controller != nullptr && m_controller->current() != nullptr; };
+    const auto selected = [this] { return m_controller != nullptr && m_lens.selection().has_value(); };
+    addStationAction("start", tr("Start the scan"), Qt::Key_F5, [this] { m_actions->startOrAsk(); })
+        .onlyWhile(chosen)
+        .withItsStation();
+    addStationAction("pause", tr("Pause, or resume"), Qt::Key_F6, [this] {
+        m_actions->pauseOrResume();
+    }).onlyWhile(scanning);
+    addStationAction("stop", tr("Stop"), Qt::Key_F7, [this] {
+        m_controller->endReplay();
+        m_controller->stop();
+    }).onlyWhile([this] {
+        return m_controller != nullptr && (m_controller->scanning() || m_controller->replaying());
+    });
+    addStationAction("go-on", tr("Go on where the scan was broken off"), Qt::Key_F9, [this] {
+        m_controller->continueScan();
+    }).onlyWhile([this] { return m_controller != nullptr && m_controller->canContinue(); });
+    addStationAction("replay", tr("Replay the scan, or end the replay"), Qt::Key_F10, [this] {
+        m_actions->replayOrEnd();
+    }).onlyWhile([this] {
+        return m_controller != nullptr && (m_controller->replaying() || m_controller->canReplay());
+    });
+    addStationAction("plan", tr("Plan what is scanned, and how"), Qt::CTRL | Qt::Key_L,
+                     [this] { openPlan(); })
+        .onlyWhile(attached)
+        .withItsStation();
+    addStationAction("plain-plan", tr("Plain plan, or the one proposed"), Qt::CTRL | Qt::SHIFT | Qt::Key_L,
+                     [this] { m_controller->plainOrProposed(); })
+        .onlyWhile(idle);
+    addStationAction("save-to", tr("Save what is read in an image"), {}, [this] { openSaveTo(); })
+        .onlyWhile(attached)
+        .withItsStation();
+    addStationAction("export", tr("Export the scan in view"), Qt::CTRL | Qt::Key_E, [this] {
+        openExport();
+    }).onlyWhile([this, inView] {
+        return inView() && m_controller->current()->record.plate && !m_controller->replaying();
+    });
+    addStationAction("scan-selection", tr("Scan the selected span"), Qt::CTRL | Qt::Key_R, [this] {
+        scanSelection();
+    }).onlyWhile(selected);
+    addStationAction("copy", tr("Copy the selected sectors"), Qt::CTRL | Qt::Key_C, [this] {
+        copySelection();
+    }).onlyWhile(selected);
+    addButtonAction("show-all", tr("Show the whole scan"), {}, m_showAll);
+    addStationAction("event-log", tr("Go to the tape: what happened"), Qt::CTRL | Qt::Key_1,
+                     [this] { m_lists->showEventLog(); })
+        .onlyWhile(chosen)
+        .withItsStation();
+    addStationAction("ledger", tr("Go to the ledger: the defects"), Qt::CTRL | Qt::Key_2,
+                     [this] { m_lists->showLedger(); })
+        .onlyWhile(chosen)
+        .withItsStation();
+    addStationAction("answers", tr("Go to the answers as they come"), Qt::CTRL | Qt::Key_3,
+                     [this] { m_answers->setFocus(); })
+        .onlyWhile(chosen)
+        .withItsStation();
+    addStationAction("plate", tr("Go to the plate"), Qt::CTRL | Qt::Key_P, [this] { m_plate->setFocus(); })
+        .onlyWhile(chosen)
+        .withItsStation();
+}
+
+std::vector<ViewKey> ScanStation::viewKeys() const {
+    return {{tr("arrows"), tr("select")},
+            {tr("Shift+arrows"), tr("extend the selection")},
+            {tr("Esc"), tr("select nothing")},
+            {tr("N, P"), tr("next, previous defect")},
+            {tr("+, −"), tr("zoom")},
+            {tr("Home"), tr("the whole scan; the newest answer")},
+            {tr("Space"), tr("hold the answers still, go on")},
+            {tr("Enter"), tr("show the place of an answer")}};
+}
+
+NodeState ScanStation::nodeOf(const DriveController& controller) const {
+    const ScanView* scan = controller.current();
+    if (scan == nullptr)
+        return NodeState::ahead;
+    if (scan->judgement.unreadable > 0)
+        return NodeState::warned;
+    return scan->running() ? NodeState::ahead : NodeState::done;
 }
 
 QWidget* ScanStation::makeSelectionRow() {
@@ -213,40 +300,40 @@ QWidget* ScanStation::makeSide() {
     return side;
 }
 
-void ScanStation::setDesk(DriveDesk* desk) {
-    if (m_desk != nullptr) {
-        m_desk->disconnect(this);
-        m_desk->visit().disconnect(this);
+void ScanStation::setController(DriveController* controller) {
+    if (m_controller != nullptr) {
+        m_controller->disconnect(this);
+        m_controller->visit().disconnect(this);
     }
-    m_desk = desk;
-    if (desk != nullptr) {
-        connect(desk, &DriveDesk::scanChanged, this, &ScanStation::refreshNumbers);
-        connect(desk, &DriveDesk::defectsChanged, this, &ScanStation::refreshDefects);
-        connect(desk, &DriveDesk::stateChanged, this, &ScanStation::refreshState);
-        connect(&desk->visit(), &VisitDesk::changed, this, [this] {
+    m_controller = controller;
+    if (controller != nullptr) {
+        connect(controller, &DriveController::scanChanged, this, &ScanStation::refreshNumbers);
+        connect(controller, &DriveController::defectsChanged, this, &ScanStation::refreshDefects);
+        connect(controller, &DriveController::stateChanged, this, &ScanStation::refreshState);
+        connect(&controller->visit(), &VisitController::changed, this, [this] {
             refreshNotice();
             m_actions->refresh(); // what is proposed
         });
     }
     refreshState();
-    m_plate->setDesk(desk);
-    m_tallies->setDesk(desk);
-    m_answers->setDesk(desk);
-    m_trace->setDesk(desk);
-    m_progress->setDesk(desk);
-    m_lateness->setDesk(desk);
-    m_lists->setDesk(desk);
-    m_actions->setDesk(desk);
+    m_plate->setController(controller);
+    m_tallies->setController(controller);
+    m_answers->setController(controller);
+    m_trace->setController(controller);
+    m_progress->setController(controller);
+    m_lateness->setController(controller);
+    m_lists->setController(controller);
+    m_actions->setController(controller);
     refreshNumbers();
 }
 
 void ScanStation::refreshState() {
-    const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
+    const ScanView* scan = m_controller != nullptr ? m_controller->current() : nullptr;
     if (scan != nullptr && scan->record.plate)
         m_lens.setGrid(scan->record.plan.grid);
     else
         m_lens.setGrid({});
-    const bool rotating = m_desk == nullptr || m_desk->identity().rotating.value_or(true);
+    const bool rotating = m_controller == nullptr || m_controller->identity().rotating.value_or(true);
     m_latenessHeading->setText(tr("Blocks by lateness, in %1 (log scale)").arg(words::unitName(rotating)));
     refreshScans();
     refreshNotice();
@@ -255,30 +342,30 @@ void ScanStation::refreshState() {
     m_plate->refresh();
     m_tallies->refresh();
     m_progress->refresh();
-    m_answersPanel->setVisible(m_desk != nullptr && m_desk->liveFeed() != nullptr);
+    m_answersPanel->setVisible(m_controller != nullptr && m_controller->liveFeed() != nullptr);
     m_answers->refresh();
     m_trace->refresh();
     m_lateness->refresh();
 }
 
 void ScanStation::refreshScans() {
-    m_scans->setVisible(m_desk != nullptr && m_desk->scanCount() > 1);
+    m_scans->setVisible(m_controller != nullptr && m_controller->scanCount() > 1);
     m_scans->clear();
-    if (m_desk == nullptr)
+    if (m_controller == nullptr)
         return;
-    for (std::size_t i = 0; i < m_desk->scanCount(); ++i)
-        m_scans->addItem(scanTitle(m_desk->scanAt(i)));
-    m_scans->setCurrentIndex(static_cast<int>(m_desk->currentIndex()));
+    for (std::size_t i = 0; i < m_controller->scanCount(); ++i)
+        m_scans->addItem(scanTitle(m_controller->scanAt(i)));
+    m_scans->setCurrentIndex(static_cast<int>(m_controller->currentIndex()));
 }
 
 // What stands in the plate's place while there is none.
 void ScanStation::refreshNotice() {
-    const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
+    const ScanView* scan = m_controller != nullptr ? m_controller->current() : nullptr;
     const bool plate = scan != nullptr && scan->record.plate != nullptr;
     m_stage->setCurrentWidget(plate ? static_cast<QWidget*>(m_plate) : m_notice);
     if (plate)
         return;
-    if (m_desk == nullptr) {
+    if (m_controller == nullptr) {
         m_notice->setText(
             tr("Choose a drive in the rack, or open a device, an image file or a saved scan (Ctrl+O)."));
     } else if (scan != nullptr && scan->error) {
@@ -291,9 +378,10 @@ void ScanStation::refreshNotice() {
     } else if (scan != nullptr) {
         m_notice->setText(tr("Opening the drive…"));
     } else {
-        const QString story =
-            m_desk->target().scenario ? QString::fromStdString(m_desk->target().scenario->story) : QString();
-        const auto& suspects = m_desk->visit().vitals().suspects;
+        const QString story = m_controller->target().scenario
+                                  ? QString::fromStdString(m_controller->target().scenario->story)
+                                  : QString();
+        const auto& suspects = m_controller->visit().vitals().suspects;
         const QString named =
             suspects.empty()
                 ? QString()
@@ -312,11 +400,12 @@ void ScanStation::refreshSelection() {
     const auto& selection = m_lens.selection();
     m_copy->setVisible(selection.has_value());
     m_scanSpan->setVisible(selection.has_value());
-    m_scanSpan->setEnabled(selection.has_value() && m_desk != nullptr && m_desk->whyNotStart().isEmpty());
+    m_scanSpan->setEnabled(selection.has_value() && m_controller != nullptr &&
+                           m_controller->whyNotStart().isEmpty());
     m_showAll->setVisible(m_lens.zoomed());
-    if (!selection || m_desk == nullptr) {
-        const bool plate =
-            m_desk != nullptr && m_desk->current() != nullptr && m_desk->current()->record.plate;
+    if (!selection || m_controller == nullptr) {
+        const bool plate = m_controller != nullptr && m_controller->current() != nullptr &&
+                           m_controller->current()->record.plate;
         m_selection->setText(plate ? tr("Nothing selected: click or drag on the plate, wheel to zoom")
                                    : QString());
         m_selection->setEnabled(false);
@@ -324,7 +413,7 @@ void ScanStation::refreshSelection() {
     }
     m_selection->setEnabled(true);
     m_selection->setText(words::span(*selection) + QStringLiteral("  ·  ") +
-                         words::place(selection->first, m_desk->identity()));
+                         words::place(selection->first, m_controller->identity()));
 }
 
 void ScanStation::refreshNumbers() {
@@ -333,7 +422,7 @@ void ScanStation::refreshNumbers() {
     m_progress->refresh();
     m_answers->refresh();
     m_actions->refresh();
-    const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
+    const ScanView* scan = m_controller != nullptr ? m_controller->current() : nullptr;
     m_judgement->setText(scan != nullptr && scan->record.plate
                              ? words::judgement(scan->judgement)
                              : tr("Nothing has been read yet: nothing can be said."));
@@ -367,50 +456,29 @@ void ScanStation::copySelection() {
 }
 
 void ScanStation::scanSelection() {
-    if (m_desk == nullptr || !m_lens.selection())
+    if (m_controller == nullptr || !m_lens.selection())
         return;
-    if (const QString why = m_desk->whyNotStart(); !why.isEmpty()) {
+    if (const QString why = m_controller->whyNotStart(); !why.isEmpty()) {
         emit told(why);
         return;
     }
-    m_desk->startSpan(*m_lens.selection());
-}
-
-void ScanStation::stop() {
-    if (m_desk == nullptr)
-        return;
-    m_desk->endReplay();
-    m_desk->stop();
-}
-
-void ScanStation::replayOrEnd() {
-    m_actions->replayOrEnd();
-}
-
-void ScanStation::goOn() {
-    if (m_desk != nullptr)
-        m_desk->continueScan();
+    m_controller->startSpan(*m_lens.selection());
 }
 
 void ScanStation::openPlan() {
-    if (m_desk == nullptr || m_desk->scanning() || m_desk->target().name.empty())
+    if (m_controller == nullptr || m_controller->scanning() || m_controller->target().name.empty())
         return;
-    (new PlanDialog(*m_desk, this))->show();
-}
-
-void ScanStation::plainOrProposedPlan() {
-    if (m_desk != nullptr && !m_desk->scanning())
-        m_desk->plainOrProposed();
+    (new PlanDialog(*m_controller, this))->show();
 }
 
 void ScanStation::openSaveTo() {
-    if (m_desk == nullptr || m_desk->scanning())
+    if (m_controller == nullptr || m_controller->scanning())
         return;
     auto* dialog = makeImageDialog(this);
     connect(dialog, &QFileDialog::fileSelected, this, [this](const QString& path) {
-        const auto place = judgePlace(path.toStdString(), rulesFor(m_desk->target(), PlaceFor::image));
+        const auto place = judgePlace(path.toStdString(), rulesFor(m_controller->target(), PlaceFor::image));
         if (place)
-            m_desk->saveTo(path.toStdString());
+            m_controller->saveTo(path.toStdString());
         else
             emit told(QString::fromStdString(place.error().message()));
     });
@@ -418,8 +486,8 @@ void ScanStation::openSaveTo() {
 }
 
 void ScanStation::openExport() {
-    const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
-    if (scan == nullptr || !scan->record.plate || m_desk->replaying())
+    const ScanView* scan = m_controller != nullptr ? m_controller->current() : nullptr;
+    if (scan == nullptr || !scan->record.plate || m_controller->replaying())
         return;
     auto* dialog = new QFileDialog(this, tr("Export the scan in view"));
     dialog->setAttribute(Qt::WA_DeleteOnClose);
@@ -444,8 +512,9 @@ void ScanStation::openExport() {
 }
 
 Result<void> ScanStation::exportTo(const QString& path) {
-    const ScanRecord& record = m_desk->current()->record;
-    const PlaceRules rules = m_desk->target().name.empty() ? PlaceRules{} : rulesFor(m_desk->target());
+    const ScanRecord& record = m_controller->current()->record;
+    const PlaceRules rules =
+        m_controller->target().name.empty() ? PlaceRules{} : rulesFor(m_controller->target());
     if (path.endsWith(QLatin1String(".csv")))
         return saveFile(path.toStdString(), ledgerCsv(record), rules);
     if (path.endsWith(QLatin1String(".txt")))

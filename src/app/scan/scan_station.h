@@ -11,6 +11,7 @@
 #include "app/scan/progress_panel.h"
 #include "app/scan/tally_bar.h"
 #include "app/scan/trace_view.h"
+#include "app/shell/station.h"
 
 #include <QComboBox>
 #include <QElapsedTimer>
@@ -18,39 +19,29 @@
 
 namespace orbita::app {
 
-class ScanStation final : public QWidget {
+class ScanStation final : public Station {
     Q_OBJECT
 public:
     explicit ScanStation(QWidget* parent = nullptr);
 
     // Null: nothing chosen.
-    void setDesk(DriveDesk* desk);
-    [[nodiscard]] DriveDesk* desk() const { return m_desk; }
+    void setController(DriveController* controller) override;
+    [[nodiscard]] NodeState nodeOf(const DriveController& controller) const override;
+    [[nodiscard]] std::vector<ViewKey> viewKeys() const override;
+    [[nodiscard]] DriveController* controller() const { return m_controller; }
     [[nodiscard]] Lens& lens() { return m_lens; }
     [[nodiscard]] PlateView& plate() { return *m_plate; }
 
-    // Actions that have keys of their own.
-    void copySelection();
-    void scanSelection();
-    void openPlan();
-    void plainOrProposedPlan();
-    void openSaveTo();
-    void openExport();
-    void startOrAsk() { m_actions->startOrAsk(); }
-    void pauseOrResume() { m_actions->pauseOrResume(); }
-    void stop();
-    void goOn();
-    void replayOrEnd();
-    void watchAnswers() { m_answers->setFocus(); }
-    void showTape() { m_lists->showTape(); }
-    void showLedger() { m_lists->showLedger(); }
     // Writes the scan in view; the kind of file follows from its ending.
     Result<void> exportTo(const QString& path);
 
-signals:
-    void told(const QString& message); // for the status line
-
 private:
+    void addActions();
+    void copySelection();
+    void scanSelection();
+    void openPlan();
+    void openSaveTo();
+    void openExport();
     void refreshNumbers();
     void refreshDefects();
     void refreshState();
@@ -62,7 +53,7 @@ private:
     QWidget* makeSide();
 
     Lens m_lens;
-    DriveDesk* m_desk = nullptr;
+    DriveController* m_controller = nullptr;
     QComboBox* m_scans;
     QStackedWidget* m_stage;
     QLabel* m_notice;

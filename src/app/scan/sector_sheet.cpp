@@ -76,8 +76,8 @@ void paintSectors(QPainter& painter, const SectorSheet& sheet, const ScanRecord&
         QColor colour = palette.grade(grade);
         if (grade == Grade::steady)
             colour = QColor::fromRgb(palette.steady(middleShade));
-        else if (grade == Grade::none && cell.notStored())
-            colour = palette[Tone::notStored];
+        else if (grade == Grade::none && cell.unmapped())
+            colour = palette[Tone::unmapped];
         else if (grade == Grade::none && cell.ungraded())
             colour = palette[Tone::ungraded];
         painter.fillRect(where, colour);

@@ -95,13 +95,13 @@ TallyBar::TallyBar(Lens& lens, QWidget* parent) : QWidget(parent), m_lens(lens) 
     });
 }
 
-void TallyBar::setDesk(const DriveDesk* desk) {
-    m_desk = desk;
+void TallyBar::setController(const DriveController* controller) {
+    m_controller = controller;
     refresh();
 }
 
 void TallyBar::refresh() {
-    const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
+    const ScanView* scan = m_controller != nullptr ? m_controller->current() : nullptr;
     for (TallyButton* button : m_buttons) {
         button->setCount(scan != nullptr ? scan->record.status.totals.of(button->grade()) : 0);
         if (scan != nullptr)

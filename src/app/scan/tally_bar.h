@@ -3,7 +3,7 @@
 // only its grade stand out.
 #pragma once
 
-#include "app/rack/drive_desk.h"
+#include "app/rack/drive_controller.h"
 #include "app/scan/lens.h"
 
 #include <QAbstractButton>
@@ -31,12 +31,12 @@ class TallyBar final : public QWidget {
     Q_OBJECT
 public:
     explicit TallyBar(Lens& lens, QWidget* parent = nullptr);
-    void setDesk(const DriveDesk* desk);
+    void setController(const DriveController* controller);
     void refresh();
 
 private:
     Lens& m_lens;
-    const DriveDesk* m_desk = nullptr;
+    const DriveController* m_controller = nullptr;
     std::vector<TallyButton*> m_buttons;
 };
 

@@ -134,8 +134,8 @@ void TraceView::dress() {
     }
 }
 
-void TraceView::setDesk(const DriveDesk* desk) {
-    m_desk = desk;
+void TraceView::setController(const DriveController* controller) {
+    m_controller = controller;
     refresh();
 }
 
@@ -150,19 +150,20 @@ void TraceView::fill() {
     m_compared->data()->clear();
     for (QCPGraph* graph : m_late)
         graph->data()->clear();
-    const ScanView* scan = m_desk != nullptr ? m_desk->current() : nullptr;
-    const bool rotating = m_desk == nullptr || m_desk->identity().rotating.value_or(true);
+    const ScanView* scan = m_controller != nullptr ? m_controller->current() : nullptr;
+    const bool rotating = m_controller == nullptr || m_controller->identity().rotating.value_or(true);
     m_titles[0]->setText(tr("pace, MB/s"));
     m_titles[1]->setText(tr("slowest answer, %1 late").arg(words::unitName(rotating)));
     const bool empty =
         scan == nullptr || !scan->record.plate || scan->record.plate->blocks() != m_lens.grid().blocks();
     m_paceRect->axis(QCPAxis::atLeft)->setTickLabels(!empty);
     if (empty) {
-        const double bytes = m_desk != nullptr ? static_cast<double>(m_desk->identity().capacityBytes()) : 1;
+        const double bytes =
+            m_controller != nullptr ? static_cast<double>(m_controller->identity().capacityBytes()) : 1;
         for (QCPAxisRect* rect : {m_paceRect, m_lateRect})
             rect->axis(QCPAxis::atBottom)->setRange(0, std::max(1.0, bytes));
         m_lateRect->axis(QCPAxis::atLeft)->setRange(leastTurns, topTurns);
-        m_lateRect->axis(QCPAxis::atBottom)->setTickLabels(m_desk != nullptr);
+        m_lateRect->axis(QCPAxis::atBottom)->setTickLabels(m_controller != nullptr);
         return;
     }
     m_lateRect->axis(QCPAxis::atBottom)->setTickLabels(true);
@@ -213,7 +214,7 @@ void TraceView::fill() {
 }
 
 double TraceView::fillCompared(std::uint64_t points) {
-    const ScanView* other = m_desk->compared();
+    const ScanView* other = m_controller->compared();
     if (other == nullptr)
         return 0;
     const Plate& plate = *other->record.plate;
@@ -252,7 +253,7 @@ double TraceView::fillCompared(std::uint64_t points) {
 
 void TraceView::markSelection() {
     const auto& selection = m_lens.selection();
-    const double bytes = m_desk != nullptr ? m_desk->identity().logicalBytes : 512;
+    const double bytes = m_controller != nullptr ? m_controller->identity().logicalBytes : 512;
     for (QCPItemRect* box : m_selection) {
         box->setVisible(selection.has_value());
         if (!selection)
@@ -264,10 +265,10 @@ void TraceView::markSelection() {
 
 std::optional<LbaSpan> TraceView::spanAt(double x) const {
     const BlockGrid& grid = m_lens.grid();
-    if (grid.span.empty() || m_desk == nullptr || m_desk->current() == nullptr)
+    if (grid.span.empty() || m_controller == nullptr || m_controller->current() == nullptr)
         return std::nullopt;
     const QCPAxis* axis = m_paceRect->axis(QCPAxis::atBottom);
-    const double lba = axis->pixelToCoord(x) / m_desk->identity().logicalBytes;
+    const double lba = axis->pixelToCoord(x) / m_controller->identity().logicalBytes;
     if (lba < 0)
         return std::nullopt;
     const Lba at{static_cast<std::uint64_t>(lba)};

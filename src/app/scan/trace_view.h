@@ -2,7 +2,7 @@
 // The trace: pace and slowest answer along the same axis as the plate.
 #pragma once
 
-#include "app/rack/drive_desk.h"
+#include "app/rack/drive_controller.h"
 #include "app/scan/lens.h"
 
 #include <qcustomplot.h>
@@ -16,7 +16,7 @@ class TraceView final : public QCustomPlot {
 public:
     explicit TraceView(Lens& lens, QWidget* parent = nullptr);
 
-    void setDesk(const DriveDesk* desk);
+    void setController(const DriveController* controller);
     void refresh();
 
 protected:
@@ -36,7 +36,7 @@ private:
     [[nodiscard]] std::optional<LbaSpan> spanAt(double x) const;
 
     Lens& m_lens;
-    const DriveDesk* m_desk = nullptr;
+    const DriveController* m_controller = nullptr;
     QSharedPointer<QCPAxisTickerText> m_marks; // of the lateness
     QCPMarginGroup* m_margins;
     QCPAxisRect* m_paceRect;

@@ -2,12 +2,12 @@
 #include "app/shell/app_window.h"
 
 #include "app/rack/dial_painter.h"
+#include "app/shell/keys_page.h"
 #include "app/shell/open_dialog.h"
 #include "app/theme/theme.h"
 
 #include <QHBoxLayout>
 #include <QPainter>
-#include <QShortcut>
 #include <QStyle>
 #include <QVBoxLayout>
 
@@ -42,10 +42,8 @@ AppWindow::AppWindow(RackModel::Source source)
     : m_rack(source)
     , m_rackView(new RackView(m_rack, this))
     , m_header(new DriveHeader(this))
-    , m_intake(new IntakeStation(this))
-    , m_vitals(new VitalsStation(this))
-    , m_station(new ScanStation(this))
     , m_pages(new QStackedWidget(this))
+    , m_rows(stationRows())
     , m_told(new QLabel(this)) {
     setWindowTitle(tr("Orbita"));
     resize(1280, 800);
@@ -56,25 +54,20 @@ AppWindow::AppWindow(RackModel::Source source)
     row->addWidget(makeRail());
     row->addWidget(makeStage(), 1);
     setCentralWidget(centre);
-    connect(m_rackView, &RackView::driveChosen, this, &AppWindow::setDesk);
-    connect(m_header, &DriveHeader::stationChosen, this, &AppWindow::showStation);
-    connect(m_intake, &IntakeStation::vitalsWanted, this, &AppWindow::readVitals);
-    connect(m_intake, &IntakeStation::scanWanted, this, [this] { showStation(Station::scan); });
-    connect(m_vitals, &VitalsStation::scanWanted, this, [this] { showStation(Station::scan); });
-    connect(m_vitals, &VitalsStation::told, this, &AppWindow::tell);
+    connect(m_rackView, &RackView::driveChosen, this, &AppWindow::setController);
+    connect(m_header, &DriveHeader::stationChosen, this, &AppWindow::showPage);
     connect(&m_rack.casebook(), &CasebookKeeper::failed, this, &AppWindow::tell);
-    connect(m_station, &ScanStation::told, this, &AppWindow::tell);
     connect(&m_rack, &RackModel::opened, this, &AppWindow::choose);
     connect(&m_rack, &RackModel::openRefused, this, &AppWindow::tell);
-    connect(&m_rack, &RackModel::driveGone, this, [this](const DriveDesk* desk) {
-        if (m_station->desk() == desk)
-            setDesk(nullptr);
+    connect(&m_rack, &RackModel::driveGone, this, [this](const DriveController* controller) {
+        if (m_controller == controller)
+            setController(nullptr);
     });
     connect(&m_frames, &QTimer::timeout, &m_rack, &RackModel::refresh);
     m_toldFor.setSingleShot(true);
     connect(&m_toldFor, &QTimer::timeout, m_told, &QWidget::hide);
     m_frames.start(frameMs);
-    addKeys();
+    addWindowActions();
     if (m_rack.error())
         tell(QString::fromStdString(m_rack.error()->message()));
     if (const QString error = m_rack.casebook().error(); !error.isEmpty())
@@ -90,9 +83,7 @@ QWidget* AppWindow::makeStage() {
     auto* stage = new QWidget(this);
     stage->setObjectName(QStringLiteral("stage"));
     stage->setAttribute(Qt::WA_StyledBackground);
-    for (QWidget* page :
-         {static_cast<QWidget*>(m_intake), static_cast<QWidget*>(m_vitals), static_cast<QWidget*>(m_station)})
-        m_pages->addWidget(page);
+    addStations();
     auto* column = new QVBoxLayout(stage);
     column->setContentsMargins(16, 12, 14, 12);
     column->setSpacing(8);
@@ -101,21 +92,37 @@ QWidget* AppWindow::makeStage() {
     return stage;
 }
 
-void AppWindow::setDesk(DriveDesk* desk) {
-    m_header->setDesk(desk);
-    m_intake->setDesk(desk);
-    m_vitals->setDesk(desk);
-    m_station->setDesk(desk);
+void AppWindow::addStations() {
+    for (const StationRow& row : m_rows) {
+        Station* station = row.make(this);
+        station->setObjectName(QLatin1String(row.id));
+        connect(station, &Station::told, this, &AppWindow::tell);
+        connect(station, &Station::stationWanted, this, &AppWindow::showStation);
+        connect(station, &Station::actionWanted, this, &AppWindow::perform);
+        for (Action* action : station->stationActions())
+            listen(*action, QLatin1String(row.id));
+        m_stations.push_back(station);
+        m_pages->addWidget(station);
+    }
+    m_header->setStations({m_stations.begin(), m_stations.end()});
 }
 
-void AppWindow::showStation(Station station) {
+void AppWindow::setController(DriveController* controller) {
+    m_controller = controller;
+    m_header->setController(controller);
+    for (Station* station : m_stations)
+        station->setController(controller);
+}
+
+void AppWindow::showPage(std::size_t station) {
     m_header->setStation(station);
     m_pages->setCurrentIndex(static_cast<int>(station));
 }
 
-void AppWindow::readVitals() {
-    showStation(Station::vitals);
-    m_vitals->read();
+void AppWindow::showStation(const QString& station) {
+    for (std::size_t i = 0; i < m_rows.size(); ++i)
+        if (station == QLatin1String(m_rows[i].id))
+            showPage(i);
 }
 
 QWidget* AppWindow::makeRail() {
@@ -144,19 +151,29 @@ QWidget* AppWindow::makeRail() {
     auto* openButton = new QPushButton(tr("&Open…"), rail);
     openButton->setObjectName(QStringLiteral("flat"));
     openButton->setToolTip(tr("A device, an image file or a saved scan (Ctrl+O)"));
-    auto* light = new QPushButton(tr("Light / dark"), rail);
+    auto* light = new QPushButton(rail);
+    const auto nameScheme = [light] {
+        light->setText(Theme::instance().palette().scheme() == ColourScheme::dark ? tr("Light") : tr("Dark"));
+    };
+    nameScheme();
+    connect(&Theme::instance(), &Theme::changed, light, nameScheme);
     light->setObjectName(QStringLiteral("flat"));
     light->setToolTip(tr("Change between dark and light (Ctrl+T)"));
     auto* keys = new QPushButton(tr("Keys"), rail);
     keys->setObjectName(QStringLiteral("flat"));
+    auto* find = new QPushButton(tr("&Find"), rail);
+    find->setObjectName(QStringLiteral("flat"));
+    find->setToolTip(tr("Find anything that can be done (Ctrl+K)"));
     keys->setToolTip(tr("What the keys do (F1)"));
     connect(openButton, &QPushButton::clicked, this, &AppWindow::openDialog);
     connect(light, &QPushButton::clicked, &Theme::instance(), &Theme::toggle);
     connect(keys, &QPushButton::clicked, this, &AppWindow::showKeys);
+    connect(find, &QPushButton::clicked, this, &AppWindow::find);
     auto* buttons = new QHBoxLayout;
     buttons->setContentsMargins(6, 0, 6, 0);
     buttons->setSpacing(0);
     buttons->addWidget(openButton);
+    buttons->addWidget(find);
     buttons->addWidget(light);
     buttons->addWidget(keys);
     buttons->addStretch();
@@ -197,66 +214,63 @@ QWidget* AppWindow::makeRail() {
     return rail;
 }
 
-void AppWindow::addKeys() {
-    const auto key = [this](const QKeySequence& sequence, auto&& action) {
-        new QShortcut(sequence, this, std::forward<decltype(action)>(action));
-    };
-    key(Qt::Key_F1, [this] { showKeys(); });
-    key(Qt::Key_F2, [this] { showStation(Station::intake); });
-    key(Qt::Key_F3, [this] { showStation(Station::vitals); });
-    key(Qt::Key_F4, [this] { showStation(Station::scan); });
-    key(Qt::Key_F8, [this] { readVitals(); });
-    key(Qt::Key_F5, [this] {
-        showStation(Station::scan);
-        m_station->startOrAsk();
+// By its key from anywhere in the window, whichever station is in view.
+void AppWindow::listen(Action& action, const QString& station) {
+    addAction(&action);
+    connect(&action, &QAction::triggered, this, [this, &action, station] {
+        if (!action.possible())
+            return;
+        if (action.bringsStation())
+            showStation(station);
+        action.act();
     });
-    key(Qt::Key_F6, [this] { m_station->pauseOrResume(); });
-    key(Qt::Key_F7, [this] { m_station->stop(); });
-    key(Qt::Key_F9, [this] { m_station->goOn(); });
-    key(Qt::Key_F10, [this] { m_station->replayOrEnd(); });
-    key(QKeySequence(Qt::CTRL | Qt::Key_O), [this] { openDialog(); });
-    key(QKeySequence(Qt::CTRL | Qt::Key_E), [this] { m_station->openExport(); });
-    key(QKeySequence(Qt::CTRL | Qt::Key_L), [this] { m_station->openPlan(); });
-    key(QKeySequence(Qt::CTRL | Qt::SHIFT | Qt::Key_L), [this] { m_station->plainOrProposedPlan(); });
-    key(QKeySequence(Qt::CTRL | Qt::Key_3), [this] { m_station->watchAnswers(); });
-    key(QKeySequence(Qt::CTRL | Qt::Key_C), [this] { m_station->copySelection(); });
-    key(QKeySequence(Qt::CTRL | Qt::Key_R), [this] { m_station->scanSelection(); });
-    key(QKeySequence(Qt::CTRL | Qt::Key_T), [] { Theme::instance().toggle(); });
-    key(QKeySequence(Qt::CTRL | Qt::Key_1), [this] { m_station->showTape(); });
-    key(QKeySequence(Qt::CTRL | Qt::Key_2), [this] { m_station->showLedger(); });
-    key(QKeySequence(Qt::CTRL | Qt::Key_D), [this] { m_rackView->setFocus(); });
-    key(QKeySequence(Qt::CTRL | Qt::Key_P), [this] { m_station->plate().setFocus(); });
-    key(QKeySequence(Qt::CTRL | Qt::Key_Q), [this] { close(); });
+}
+
+Action& AppWindow::addWindowAction(const char* id, const QString& text, const QKeySequence& key,
+                                   std::function<void()> act) {
+    m_actions.push_back(new Action(id, text, key, std::move(act), this));
+    listen(*m_actions.back(), {});
+    return *m_actions.back();
+}
+
+void AppWindow::addWindowActions() {
+    addWindowAction("find", tr("Find anything that can be done"), Qt::CTRL | Qt::Key_K, [this] { find(); });
+    addWindowAction("keys", tr("Show what the keys do"), Qt::Key_F1, [this] { showKeys(); });
+    for (std::size_t i = 0; i < m_rows.size(); ++i)
+        addWindowAction(m_rows[i].id, m_rows[i].shows, m_rows[i].key, [this, i] { showPage(i); });
+    addWindowAction("rack", tr("Go to the rack"), Qt::CTRL | Qt::Key_D, [this] { m_rackView->setFocus(); });
+    addWindowAction("open", tr("Open a device, an image or a saved scan"), Qt::CTRL | Qt::Key_O,
+                    [this] { openDialog(); });
+    addWindowAction("light", tr("Light, or dark"), Qt::CTRL | Qt::Key_T, [] { Theme::instance().toggle(); });
+    addWindowAction("quit", tr("Quit"), Qt::CTRL | Qt::Key_Q, [this] { close(); });
+}
+
+std::vector<ListedAction> AppWindow::actions() const {
+    std::vector<ListedAction> all;
+    for (Action* action : m_actions)
+        all.push_back({action, {}});
+    for (std::size_t i = 0; i < m_stations.size(); ++i)
+        for (Action* action : m_stations[i]->stationActions())
+            all.push_back({action, m_rows[i].name});
+    return all;
+}
+
+void AppWindow::perform(const QString& action) {
+    for (const ListedAction& listed : actions())
+        if (listed.action->objectName() == action)
+            listed.action->trigger();
+}
+
+void AppWindow::find() {
+    (new ActionFinder(actions(), this))->show();
 }
 
 void AppWindow::showKeys() {
-    auto* dialog = new QDialog(this);
-    dialog->setAttribute(Qt::WA_DeleteOnClose);
-    dialog->setWindowTitle(tr("Keys"));
-    auto* text = new QLabel(
-        tr("<table cellspacing='7'>"
-           "<tr><td>F2, F3, F4</td><td>intake, vitals, scan</td><td>F8</td><td>read the vitals</td></tr>"
-           "<tr><td>F5</td><td>start</td><td>Ctrl+D</td><td>to the rack</td></tr>"
-           "<tr><td>F6</td><td>pause, resume</td><td>Ctrl+P</td><td>to the plate</td></tr>"
-           "<tr><td>F9</td><td>go on where a scan was broken off</td><td>F10</td><td>replay a scan, or end "
-           "the replay</td></tr>"
-           "<tr><td>F7</td><td>stop</td><td>Ctrl+1, Ctrl+2, Ctrl+3</td><td>tape, ledger, answers as they "
-           "come</td></tr>"
-           "<tr><td>Ctrl+L</td><td>plan</td><td>arrows, Shift+arrows</td><td>select, extend</td></tr>"
-           "<tr><td>Ctrl+R</td><td>scan the selected span</td><td>+ and −, Home</td><td>zoom, whole "
-           "scan</td></tr>"
-           "<tr><td>Ctrl+C</td><td>copy the selection</td><td>N, P</td><td>next, previous defect</td></tr>"
-           "<tr><td>Ctrl+E</td><td>export</td><td>Esc</td><td>select nothing</td></tr>"
-           "<tr><td>Ctrl+O</td><td>open</td><td>Ctrl+T</td><td>light, dark</td></tr>"
-           "<tr><td>Ctrl+Shift+L</td><td>plain plan, or the one proposed</td><td>Space</td><td>hold the "
-           "answers "
-           "still, go on</td></tr>"
-           "<tr><td>Ctrl+Q</td><td>quit</td><td></td><td></td></tr></table>"),
-        dialog);
-    text->setTextFormat(Qt::RichText);
-    auto* column = new QVBoxLayout(dialog);
-    column->addWidget(text);
-    dialog->show();
+    std::vector<ViewKey> viewKeys;
+    for (const Station* station : m_stations)
+        for (const ViewKey& key : station->viewKeys())
+            viewKeys.push_back(key);
+    (new KeysPage(actions(), viewKeys, this))->show();
 }
 
 void AppWindow::openDialog() {
@@ -270,10 +284,10 @@ void AppWindow::open(const QString& name) {
 
 void AppWindow::choose(int row) {
     m_rackView->setCurrentIndex(m_rack.index(row));
-    setDesk(m_rack.desk(row));
+    setController(m_rack.controller(row));
     // A saved scan is opened to be looked at.
-    if (m_rack.desk(row) != nullptr && m_rack.desk(row)->scanCount() > 0)
-        showStation(Station::scan);
+    if (m_rack.controller(row) != nullptr && m_rack.controller(row)->scanCount() > 0)
+        showStation(QStringLiteral("scan"));
 }
 
 void AppWindow::tell(const QString& message) {

@@ -2,13 +2,13 @@
 // The window: the rack on the left, the station on the right.
 #pragma once
 
-#include "app/intake/intake_station.h"
 #include "app/rack/rack_view.h"
-#include "app/scan/scan_station.h"
+#include "app/shell/action_finder.h"
 #include "app/shell/drive_header.h"
-#include "app/vitals/vitals_station.h"
 
 #include <QMainWindow>
+#include <QStackedWidget>
+#include <QTimer>
 
 namespace orbita::app {
 
@@ -18,17 +18,30 @@ public:
     explicit AppWindow(RackModel::Source source);
 
     [[nodiscard]] RackModel& rack() { return m_rack; }
-    [[nodiscard]] ScanStation& station() { return *m_station; }
-    void showStation(Station station);
+    // The station of that type; one of stationRows().
+    template <class Of>
+    [[nodiscard]] Of& station() {
+        return *findChild<Of*>();
+    }
+    // By the id of its row.
+    void showStation(const QString& station);
+    // Everything that can be done: the window's, then each station's, in their order.
+    [[nodiscard]] std::vector<ListedAction> actions() const;
     // Opens what is named and chooses it; tells what is wrong in the status line.
     void open(const QString& name);
 
 private:
     QWidget* makeRail();
     QWidget* makeStage();
-    void setDesk(DriveDesk* desk);
-    void readVitals();
-    void addKeys();
+    void setController(DriveController* controller);
+    void addStations();
+    void addWindowActions();
+    Action& addWindowAction(const char* id, const QString& text, const QKeySequence& key,
+                            std::function<void()> act);
+    void listen(Action& action, const QString& station);
+    void showPage(std::size_t station);
+    void perform(const QString& action);
+    void find();
     void showKeys();
     void openDialog();
     void choose(int row);
@@ -37,10 +50,11 @@ private:
     RackModel m_rack;
     RackView* m_rackView;
     DriveHeader* m_header;
-    IntakeStation* m_intake;
-    VitalsStation* m_vitals;
-    ScanStation* m_station;
     QStackedWidget* m_pages;
+    std::vector<StationRow> m_rows;
+    std::vector<Station*> m_stations; // one for each row
+    std::vector<Action*> m_actions;   // the window's own
+    DriveController* m_controller = nullptr;
     QLabel* m_told;
     QTimer m_frames;
     QTimer m_toldFor; // until what is told goes again

@@ -59,35 +59,40 @@ void DriveHeader::askData() {
     menu->setAttribute(Qt::WA_DeleteOnClose);
     for (const DataElsewhere answer : {DataElsewhere::saved, DataElsewhere::notSaved, DataElsewhere::unknown})
         menu->addAction(words::dataElsewhere(answer), this, [this, answer] {
-            if (m_desk != nullptr)
-                m_desk->setData(answer);
+            if (m_controller != nullptr)
+                m_controller->setData(answer);
         });
     menu->popup(m_data->mapToGlobal(QPoint(0, m_data->height())));
 }
 
-void DriveHeader::setDesk(DriveDesk* desk) {
-    if (m_desk != nullptr) {
-        m_desk->disconnect(this);
-        m_desk->visit().disconnect(this);
+void DriveHeader::setController(DriveController* controller) {
+    if (m_controller != nullptr) {
+        m_controller->disconnect(this);
+        m_controller->visit().disconnect(this);
     }
-    m_desk = desk;
-    if (desk != nullptr) {
-        connect(desk, &DriveDesk::stateChanged, this, &DriveHeader::refresh);
-        connect(desk, &DriveDesk::scanChanged, this, &DriveHeader::refreshTemperature);
-        connect(&desk->visit(), &VisitDesk::changed, this, &DriveHeader::refresh);
+    m_controller = controller;
+    if (controller != nullptr) {
+        connect(controller, &DriveController::stateChanged, this, &DriveHeader::refresh);
+        connect(controller, &DriveController::scanChanged, this, &DriveHeader::refreshTemperature);
+        connect(&controller->visit(), &VisitController::changed, this, &DriveHeader::refresh);
     }
     refresh();
 }
 
-void DriveHeader::setStation(Station station) {
-    m_station = station;
+void DriveHeader::setStations(std::vector<const Station*> stations) {
+    m_stations = std::move(stations);
+    refresh();
+}
+
+void DriveHeader::setStation(std::size_t here) {
+    m_here = here;
     refresh();
 }
 
 // Of the scan that runs, else of the vitals that were read.
 void DriveHeader::refreshTemperature() {
-    const ScanView* scan = m_desk->current();
-    const VisitDesk& visit = m_desk->visit();
+    const ScanView* scan = m_controller->current();
+    const VisitController& visit = m_controller->visit();
     QString text;
     if (scan != nullptr && scan->running() && scan->record.status.temperature) {
         Reading now;
@@ -95,7 +100,7 @@ void DriveHeader::refreshTemperature() {
         now.unit = ReadingUnit::celsius;
         now.value = *scan->record.status.temperature;
         text = words::readingValue(now);
-    } else if (visit.state() == VisitDesk::State::read) {
+    } else if (visit.state() == VisitController::State::read) {
         if (const Reading* warmth = visit.vitals().find(ReadingKind::temperature))
             text = words::readingValue(*warmth);
     }
@@ -105,7 +110,7 @@ void DriveHeader::refreshTemperature() {
 }
 
 void DriveHeader::refresh() {
-    const bool chosen = m_desk != nullptr;
+    const bool chosen = m_controller != nullptr;
     m_path->setVisible(chosen);
     for (QWidget* chip : {static_cast<QWidget*>(m_data), static_cast<QWidget*>(m_use),
                           static_cast<QWidget*>(m_temperature), static_cast<QWidget*>(m_entry)})
@@ -115,25 +120,25 @@ void DriveHeader::refresh() {
         m_identity->clear();
         return;
     }
-    const DriveIdentity& drive = m_desk->identity();
+    const DriveIdentity& drive = m_controller->identity();
     m_name->setText(words::driveName(drive));
     m_identity->setText((drive.serial.empty() ? tr("no serial told")
                                               : tr("serial %1").arg(QString::fromStdString(drive.serial))) +
                         QStringLiteral(" · ") + words::driveLine(drive));
-    const auto& uses = m_desk->target().uses;
+    const auto& uses = m_controller->target().uses;
     QStringList lines;
     for (const DriveUse& use : uses)
         lines << words::use(use);
     m_use->setVisible(!uses.empty());
     m_use->setText(tr("In use: timings suffer"));
     m_use->setToolTip(lines.join(QLatin1Char('\n')));
-    m_data->setVisible(m_desk->data() != DataElsewhere::notAsked);
-    m_data->setText(words::dataElsewhere(m_desk->data()));
-    m_data->setProperty("alert", m_desk->data() != DataElsewhere::saved);
+    m_data->setVisible(m_controller->data() != DataElsewhere::notAsked);
+    m_data->setText(words::dataElsewhere(m_controller->data()));
+    m_data->setProperty("alert", m_controller->data() != DataElsewhere::saved);
     Theme::repolish(m_data);
 
-    const VisitDesk& visit = m_desk->visit();
-    const bool read = visit.state() == VisitDesk::State::read;
+    const VisitController& visit = m_controller->visit();
+    const bool read = visit.state() == VisitController::State::read;
     refreshTemperature();
     const bool closed = visit.gate().entry != Entry::goOn;
     const bool grave = visit.gateClosed();
@@ -143,18 +148,11 @@ void DriveHeader::refresh() {
         Theme::repolish(m_entry);
         m_entry->show();
     }
-    const bool taken = !visit.visit().complaints.empty() || m_desk->data() != DataElsewhere::notAsked;
-    const bool complaintWarns = std::any_of(visit.visit().complaints.begin(), visit.visit().complaints.end(),
-                                            [](const Complaint& c) { return meansStop(c.mark); });
-    const ScanView* scan = m_desk->current();
-    std::array<NodeState, stations> states{};
-    states[0] = complaintWarns ? NodeState::warned : taken ? NodeState::done : NodeState::ahead;
-    states[1] = read ? (closed ? NodeState::warned : NodeState::done) : NodeState::ahead;
-    states[2] = scan == nullptr                  ? NodeState::ahead
-                : scan->judgement.unreadable > 0 ? NodeState::warned
-                : scan->running()                ? NodeState::ahead
-                                                 : NodeState::done;
-    m_path->show(m_station, states);
+    std::vector<NodeState> states;
+    for (const Station* station : m_stations)
+        states.push_back(station->nodeOf(*m_controller));
+    if (!states.empty())
+        m_path->show(m_here, states);
 }
 
 } // namespace orbita::app

@@ -2,7 +2,7 @@
 // Above every station: which drive this is, what uses it, how warm it is, and the path of its visit.
 #pragma once
 
-#include "app/rack/drive_desk.h"
+#include "app/rack/drive_controller.h"
 #include "app/shell/station_path.h"
 
 #include <QLabel>
@@ -14,19 +14,22 @@ class DriveHeader final : public QWidget {
     Q_OBJECT
 public:
     explicit DriveHeader(QWidget* parent = nullptr);
-    void setDesk(DriveDesk* desk);
-    void setStation(Station station);
+    void setController(DriveController* controller);
+    // In the order of stationRows().
+    void setStations(std::vector<const Station*> stations);
+    void setStation(std::size_t here);
 
 signals:
-    void stationChosen(orbita::app::Station station);
+    void stationChosen(std::size_t station);
 
 private:
     void refresh();
     void refreshTemperature();
     void askData();
 
-    DriveDesk* m_desk = nullptr;
-    Station m_station = Station::intake;
+    DriveController* m_controller = nullptr;
+    std::vector<const Station*> m_stations; // in the order of stationRows()
+    std::size_t m_here = 0;
     QLabel* m_name;
     QLabel* m_identity;
     QLabel* m_use;

@@ -75,7 +75,8 @@ void OpenDialog::listScans(const std::vector<KeptScan>& scans) {
                 .arg(when, QString::fromStdString(scan.model),
                      scan.serial.empty() ? tr("not told") : QString::fromStdString(scan.serial),
                      format::bytes(scan.capacityBytes),
-                     scan.ended == Ended::running ? tr("Running, or cut off.") : words::ended(scan.ended)),
+                     scan.ended == EndReason::running ? tr("Running, or cut off.")
+                                                      : words::ended(scan.ended)),
             m_scans);
         item->setData(Qt::UserRole, QVariant::fromValue<qint64>(scan.id));
     }

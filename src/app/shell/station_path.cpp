@@ -72,19 +72,18 @@ StationPath::StationPath(QWidget* parent) : QWidget(parent) {
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(0);
-    const std::array<QString, stations> names = {tr("Intake"), tr("Vitals"), tr("Scan")};
-    for (std::size_t i = 0; i < stations; ++i) {
-        m_nodes[i] = new StationNode(names[i], i == 0, i + 1 == stations, this);
+    const std::vector<StationRow> stations = stationRows();
+    for (std::size_t i = 0; i < stations.size(); ++i) {
+        m_nodes.push_back(new StationNode(stations[i].name, i == 0, i + 1 == stations.size(), this));
         row->addWidget(m_nodes[i]);
-        connect(m_nodes[i], &QAbstractButton::clicked, this,
-                [this, i] { emit chosen(static_cast<Station>(i)); });
+        connect(m_nodes[i], &QAbstractButton::clicked, this, [this, i] { emit chosen(i); });
     }
     row->addStretch();
 }
 
-void StationPath::show(Station here, const std::array<NodeState, stations>& states) {
-    for (std::size_t i = 0; i < stations; ++i)
-        m_nodes[i]->setNode(states[i], static_cast<std::size_t>(here) == i);
+void StationPath::show(std::size_t here, const std::vector<NodeState>& states) {
+    for (std::size_t i = 0; i < m_nodes.size(); ++i)
+        m_nodes[i]->setNode(states[i], here == i);
 }
 
 } // namespace orbita::app

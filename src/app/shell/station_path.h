@@ -2,15 +2,11 @@
 // The visit's path through the stations: a line with nodes. Any may be visited at any time.
 #pragma once
 
+#include "app/stations.h"
+
 #include <QAbstractButton>
-#include <array>
 
 namespace orbita::app {
-
-enum class Station : std::uint8_t { intake, vitals, scan };
-constexpr std::size_t stations = 3;
-
-enum class NodeState : std::uint8_t { ahead, done, warned };
 
 class StationNode final : public QAbstractButton {
     Q_OBJECT
@@ -33,13 +29,14 @@ class StationPath final : public QWidget {
     Q_OBJECT
 public:
     explicit StationPath(QWidget* parent = nullptr);
-    void show(Station here, const std::array<NodeState, stations>& states);
+    // In the order of stationRows().
+    void show(std::size_t here, const std::vector<NodeState>& states);
 
 signals:
-    void chosen(orbita::app::Station station);
+    void chosen(std::size_t station);
 
 private:
-    std::array<StationNode*, stations> m_nodes{};
+    std::vector<StationNode*> m_nodes;
 };
 
 } // namespace orbita::app

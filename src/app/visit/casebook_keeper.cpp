@@ -37,7 +37,7 @@ ScanKeeper CasebookKeeper::scanKeeper(const Target& target) {
         auto waiting = answer->get_future();
         post([answer = std::move(answer), kept, record](Casebook& casebook) {
             auto scan = casebook.keepScan(kept->scan, record, kept->encoder);
-            kept->forgotten = casebook.forgetful();
+            kept->forgotten = casebook.isTemporary();
             answer->set_value(std::move(scan));
         });
         // The answer goes with the last task that could give it, where there is no casebook.
@@ -74,10 +74,10 @@ void CasebookKeeper::report(const Error& error) {
 
 void CasebookKeeper::run(const std::stop_token& stop, const Task& prepare) {
     auto casebook = Casebook::open(m_path);
-    m_lasts = casebook && !(*casebook)->forgetful();
+    m_lasts = casebook && !(*casebook)->isTemporary();
     if (!casebook)
         report(casebook.error());
-    else if ((*casebook)->forgetful())
+    else if ((*casebook)->isTemporary())
         report(casebookIsForgotten(m_path));
     if (casebook && prepare)
         prepare(**casebook);

@@ -30,7 +30,7 @@ std::optional<double> towardsLimit(const ReadingsModel::Row& row) {
     if (r.threshold && *r.threshold > 0 && *r.threshold < 100 && r.normalised && *r.normalised <= 100)
         return std::clamp((100.0 - *r.normalised) / (100.0 - *r.threshold), 0.0, 1.0);
     const ReadingLimits& limits = row.limits;
-    const auto end = limits.damning ? limits.damning : limits.warning ? limits.warning : limits.note;
+    const auto end = limits.critical ? limits.critical : limits.warning ? limits.warning : limits.note;
     if (!end || *end <= 0)
         return std::nullopt;
     const double share = static_cast<double>(std::max<std::int64_t>(r.value, 0)) / static_cast<double>(*end);
@@ -53,7 +53,7 @@ Grade markOf(FindingLevel level) {
         return Grade::laboured;
     case FindingLevel::warning:
         return Grade::straining;
-    case FindingLevel::damning:
+    case FindingLevel::critical:
         break;
     }
     return Grade::unreadable;
@@ -78,7 +78,7 @@ QString changeText(const ReadingsModel::Row& row) {
         .arg(text, format::count(static_cast<std::uint64_t>(row.runningHours)));
 }
 
-void ReadingsModel::setVisit(const VisitDesk* visit) {
+void ReadingsModel::setVisit(const VisitController* visit) {
     beginResetModel();
     m_rows.clear();
     if (visit != nullptr && visit->findings().size() == visit->vitals().readings.size())

@@ -2,7 +2,7 @@
 // The readings of one drive, findings first, and how a row of them is painted.
 #pragma once
 
-#include "app/rack/drive_desk.h"
+#include "app/rack/drive_controller.h"
 
 #include <QAbstractListModel>
 #include <QStyledItemDelegate>
@@ -13,7 +13,7 @@ class ReadingsModel final : public QAbstractListModel {
     Q_OBJECT
 public:
     using QAbstractListModel::QAbstractListModel;
-    void setVisit(const VisitDesk* visit); // reads it anew
+    void setVisit(const VisitController* visit); // reads it anew
     [[nodiscard]] int rowCount(const QModelIndex& parent = {}) const override;
     [[nodiscard]] QVariant data(const QModelIndex& index, int role) const override;
 

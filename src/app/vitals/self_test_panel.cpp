@@ -79,17 +79,17 @@ SelfTestPanel::SelfTestPanel(QWidget* parent)
     column->addWidget(m_abort);
     column->addWidget(m_log);
     connect(m_abort, &QPushButton::clicked, this, [this] {
-        if (m_desk != nullptr)
-            m_desk->visit().abortTest();
+        if (m_controller != nullptr)
+            m_controller->visit().abortTest();
     });
 }
 
 void SelfTestPanel::start(SelfTestKind kind) {
-    if (m_desk == nullptr)
+    if (m_controller == nullptr)
         return;
     LbaSpan span{};
     if (kind == SelfTestKind::selective) {
-        const auto parsed = parseSpan(m_span->text().trimmed().toStdString(), m_desk->identity());
+        const auto parsed = parseSpan(m_span->text().trimmed().toStdString(), m_controller->identity());
         if (!parsed) {
             m_span->setFocus();
             emit told(QString::fromStdString(parsed.error().message()));
@@ -97,10 +97,10 @@ void SelfTestPanel::start(SelfTestKind kind) {
         }
         span = *parsed;
     }
-    if (m_desk->visit().gateClosed())
+    if (m_controller->visit().gateClosed())
         confirmOverrule(kind, span);
     else
-        m_desk->visit().startTest(kind, span);
+        m_controller->visit().startTest(kind, span);
 }
 
 // A closed gate is passed only by saying so, and that is kept.
@@ -108,11 +108,12 @@ void SelfTestPanel::confirmOverrule(SelfTestKind kind, const LbaSpan& span) {
     auto* dialog = new QDialog(this);
     dialog->setAttribute(Qt::WA_DeleteOnClose);
     dialog->setWindowTitle(tr("Test all the same?"));
-    const VisitDesk& visit = m_desk->visit();
+    const VisitController& visit = m_controller->visit();
     auto* text = new QLabel(
         tr("%1, serial %2, should not be tested: %3.\n\nA self-test keeps its mechanics busy and "
            "may finish it off. That you overruled this is kept in the casebook.")
-            .arg(words::driveName(m_desk->identity()), QString::fromStdString(m_desk->identity().serial),
+            .arg(words::driveName(m_controller->identity()),
+                 QString::fromStdString(m_controller->identity().serial),
                  words::entryReason(visit.gate().reasons.front(), visit.vitals(), visit.findings())),
         dialog);
     text->setWordWrap(true);
@@ -126,9 +127,9 @@ void SelfTestPanel::confirmOverrule(SelfTestKind kind, const LbaSpan& span) {
     column->addWidget(buttons);
     connect(buttons, &QDialogButtonBox::rejected, dialog, &QDialog::reject);
     connect(buttons, &QDialogButtonBox::accepted, dialog, &QDialog::accept);
-    connect(dialog, &QDialog::accepted, this, [this, desk = m_desk, kind, span] {
-        if (desk == m_desk)
-            desk->visit().startTest(kind, span);
+    connect(dialog, &QDialog::accepted, this, [this, controller = m_controller, kind, span] {
+        if (controller == m_controller)
+            controller->visit().startTest(kind, span);
     });
     dialog->show();
 }
@@ -149,9 +150,9 @@ void SelfTestPanel::keepKeyboard() {
 }
 
 void SelfTestPanel::refresh() {
-    if (m_desk == nullptr)
+    if (m_controller == nullptr)
         return;
-    const VisitDesk& visit = m_desk->visit();
+    const VisitController& visit = m_controller->visit();
     const bool running = visit.testRunning();
     bool any = false;
     const bool keyboardHere = isAncestorOf(QApplication::focusWidget()); // or this

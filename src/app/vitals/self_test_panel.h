@@ -2,7 +2,7 @@
 // The drive's own tests: start, watch, abort, and what became of earlier ones.
 #pragma once
 
-#include "app/rack/drive_desk.h"
+#include "app/rack/drive_controller.h"
 
 #include <QLabel>
 #include <QLineEdit>
@@ -15,8 +15,11 @@ class SelfTestPanel final : public QWidget {
     Q_OBJECT
 public:
     explicit SelfTestPanel(QWidget* parent = nullptr);
-    void setDesk(DriveDesk* desk) { m_desk = desk; }
+    void setController(DriveController* controller) { m_controller = controller; }
     void refresh();
+    // Short, extended, conveyance, selective; and the one that ends it.
+    [[nodiscard]] const std::array<QPushButton*, 4>& starts() const { return m_start; }
+    [[nodiscard]] QPushButton* abort() const { return m_abort; }
 
 signals:
     void told(const QString& message);
@@ -26,7 +29,7 @@ private:
     void start(SelfTestKind kind);
     void confirmOverrule(SelfTestKind kind, const LbaSpan& span);
 
-    DriveDesk* m_desk = nullptr;
+    DriveController* m_controller = nullptr;
     std::array<QPushButton*, 4> m_start{};
     QLineEdit* m_span;
     QPushButton* m_abort;

@@ -39,7 +39,7 @@ void TrendView::applyTheme() {
     graph(0)->setScatterStyle(QCPScatterStyle(QCPScatterStyle::ssDisc, tone(Tone::laboured), 6));
 }
 
-void TrendView::show(const VisitDesk* visit, const Reading* reading) {
+void TrendView::show(const VisitController* visit, const Reading* reading) {
     QVector<double> at;
     QVector<double> values;
     if (visit != nullptr && reading != nullptr) {

@@ -2,7 +2,7 @@
 // One reading across the visits, today's last.
 #pragma once
 
-#include "app/rack/drive_desk.h"
+#include "app/rack/drive_controller.h"
 
 #include <qcustomplot.h>
 
@@ -13,7 +13,7 @@ class TrendView final : public QCustomPlot {
 public:
     explicit TrendView(QWidget* parent = nullptr);
     // Null: nothing to show.
-    void show(const VisitDesk* visit, const Reading* reading);
+    void show(const VisitController* visit, const Reading* reading);
 
 private:
     void applyTheme();

@@ -20,7 +20,7 @@ constexpr int sideWidth = 300;
 } // namespace
 
 VitalsStation::VitalsStation(QWidget* parent)
-    : QWidget(parent)
+    : Station(parent)
     , m_gate(new QLabel(this))
     , m_stage(new QStackedWidget(this))
     , m_list(new QListView(this))
@@ -63,8 +63,8 @@ VitalsStation::VitalsStation(QWidget* parent)
     m_enable->setToolTip(
         tr("Has the drive count its own troubles from now on; changes nothing that is stored"));
     connect(m_enable, &QPushButton::clicked, this, [this] {
-        if (m_desk != nullptr)
-            m_desk->visit().enableHealth();
+        if (m_controller != nullptr)
+            m_controller->visit().enableHealth();
     });
     auto* middle = new QHBoxLayout;
     middle->setSpacing(16);
@@ -82,9 +82,31 @@ VitalsStation::VitalsStation(QWidget* parent)
                 refreshDetail();
             });
     connect(m_foot, &StationFoot::acted, this, &VitalsStation::read);
-    connect(m_foot, &StationFoot::nextWanted, this, &VitalsStation::scanWanted);
+    connect(m_foot, &StationFoot::nextWanted, this, [this] { emit stationWanted(QStringLiteral("scan")); });
     connect(m_tests, &SelfTestPanel::told, this, &VitalsStation::told);
-    setDesk(nullptr);
+    addActions();
+    setController(nullptr);
+}
+
+void VitalsStation::addActions() {
+    addStationAction("read-vitals", tr("Read the vitals"), Qt::Key_F8, [this] {
+        read();
+    }).onlyWhile([this] {
+          return m_controller != nullptr;
+      }).withItsStation();
+    addButtonAction("enable-health", tr("Switch the drive's health reporting on"), {}, m_enable);
+    const auto& starts = m_tests->starts();
+    addButtonAction("short-test", tr("Start the drive's short self-test"), {}, starts[0]);
+    addButtonAction("extended-test", tr("Start the drive's extended self-test"), {}, starts[1]);
+    addButtonAction("conveyance-test", tr("Start the drive's conveyance self-test"), {}, starts[2]);
+    addButtonAction("selective-test", tr("Start a self-test of the span entered"), {}, starts[3]);
+    addButtonAction("abort-test", tr("End the self-test that is running"), {}, m_tests->abort());
+}
+
+NodeState VitalsStation::nodeOf(const DriveController& controller) const {
+    if (controller.visit().state() != VisitController::State::read)
+        return NodeState::ahead;
+    return controller.visit().gate().entry != Entry::goOn ? NodeState::warned : NodeState::done;
 }
 
 QWidget* VitalsStation::makeSide() {
@@ -107,25 +129,25 @@ QWidget* VitalsStation::makeSide() {
     return side;
 }
 
-void VitalsStation::setDesk(DriveDesk* desk) {
-    if (m_desk != nullptr)
-        m_desk->visit().disconnect(this);
-    m_desk = desk;
-    m_tests->setDesk(desk);
+void VitalsStation::setController(DriveController* controller) {
+    if (m_controller != nullptr)
+        m_controller->visit().disconnect(this);
+    m_controller = controller;
+    m_tests->setController(controller);
     m_chosen.clear();
-    if (desk != nullptr)
-        connect(&desk->visit(), &VisitDesk::changed, this, &VitalsStation::refresh);
+    if (controller != nullptr)
+        connect(&controller->visit(), &VisitController::changed, this, &VitalsStation::refresh);
     refresh();
 }
 
 void VitalsStation::read() {
-    if (m_desk != nullptr)
-        m_desk->readVitals();
+    if (m_controller != nullptr)
+        m_controller->readVitals();
 }
 
 void VitalsStation::refreshGate() {
-    const VisitDesk& visit = m_desk->visit();
-    const bool read = visit.state() == VisitDesk::State::read;
+    const VisitController& visit = m_controller->visit();
+    const bool read = visit.state() == VisitController::State::read;
     m_gate->setVisible(read || visit.gateClosed());
     const EntryGate& gate = visit.gate();
     m_gate->setProperty("weight", gate.entry == Entry::saveFirst ? QStringLiteral("grave")
@@ -146,22 +168,22 @@ void VitalsStation::refreshGate() {
 }
 
 void VitalsStation::refreshNotice() {
-    const VisitDesk& visit = m_desk->visit();
+    const VisitController& visit = m_controller->visit();
     QString text;
     switch (visit.state()) {
-    case VisitDesk::State::notRead:
+    case VisitController::State::notRead:
         text = tr("<p style='font-size:17px'>The drive has not been asked yet</p><p>Its counters, its logs "
                   "and what it "
                   "thinks of itself will stand here.<br>Asking reads nothing of the surface.</p>");
         break;
-    case VisitDesk::State::reading:
+    case VisitController::State::reading:
         text = tr("Asking the drive…");
         break;
-    case VisitDesk::State::failed:
+    case VisitController::State::failed:
         text = tr("<p style='font-size:17px'>The drive could not be asked</p><p>%1</p>")
                    .arg(QString::fromStdString(visit.error()->message()).toHtmlEscaped());
         break;
-    case VisitDesk::State::read:
+    case VisitController::State::read:
         if (visit.vitals().readings.empty())
             text = tr("<p style='font-size:17px'>No vitals are to be had here</p>");
         break;
@@ -169,7 +191,7 @@ void VitalsStation::refreshNotice() {
     QStringList notes;
     for (const VitalsNote note : visit.vitals().notes)
         notes << words::vitalsNote(note) + QLatin1Char(' ') + words::vitalsNoteStep(note);
-    const bool onlyNotes = !text.isEmpty() && visit.state() == VisitDesk::State::read;
+    const bool onlyNotes = !text.isEmpty() && visit.state() == VisitController::State::read;
     if (onlyNotes)
         for (const QString& note : notes)
             text += QStringLiteral("<p>%1</p>").arg(note.toHtmlEscaped());
@@ -180,14 +202,15 @@ void VitalsStation::refreshNotice() {
         notes.prepend(tr("The drive names %1 places itself, the first at LBA %2 (%3).")
                           .arg(format::count(suspects), format::lba(visit.vitals().suspects.front().lba),
                                words::suspectSource(visit.vitals().suspects.front().source)));
-    m_notes->setVisible(!onlyNotes && !notes.isEmpty() && visit.state() == VisitDesk::State::read);
+    m_notes->setVisible(!onlyNotes && !notes.isEmpty() && visit.state() == VisitController::State::read);
     m_notes->setText(notes.join(QLatin1Char('\n')));
 }
 
 void VitalsStation::refreshDetail() {
     const ReadingsModel::Row* row = m_model->row(m_list->currentIndex().row());
-    if (m_desk == nullptr || row == nullptr) {
-        const bool silent = m_desk != nullptr && m_desk->visit().state() == VisitDesk::State::read;
+    if (m_controller == nullptr || row == nullptr) {
+        const bool silent =
+            m_controller != nullptr && m_controller->visit().state() == VisitController::State::read;
         m_detail->setText(silent
                               ? tr("Without its vitals, the surface has to answer: scan it, gently at first. "
                                    "How worn the drive is, how long it has run and how much it has replaced "
@@ -217,13 +240,13 @@ void VitalsStation::refreshDetail() {
     }
     paragraph(words::readingDetail(row->reading), Tone::textDim);
     m_detail->setText(text);
-    m_trend->show(&m_desk->visit(), &row->reading);
+    m_trend->show(&m_controller->visit(), &row->reading);
 }
 
 void VitalsStation::refresh() {
-    setEnabled(m_desk != nullptr);
-    m_model->setVisit(m_desk != nullptr ? &m_desk->visit() : nullptr);
-    if (m_desk == nullptr) {
+    setEnabled(m_controller != nullptr);
+    m_model->setVisit(m_controller != nullptr ? &m_controller->visit() : nullptr);
+    if (m_controller == nullptr) {
         m_gate->hide();
         m_notes->hide();
         m_enable->hide();
@@ -246,20 +269,20 @@ void VitalsStation::refresh() {
     refreshGate();
     refreshNotice();
     refreshDetail();
-    m_enable->setVisible(m_desk->visit().state() == VisitDesk::State::read &&
-                         m_desk->visit().vitals().has(VitalsNote::healthOff));
+    m_enable->setVisible(m_controller->visit().state() == VisitController::State::read &&
+                         m_controller->visit().vitals().has(VitalsNote::healthOff));
     m_tests->refresh();
-    const VisitDesk& visit = m_desk->visit();
-    m_foot->allow(visit.state() != VisitDesk::State::reading && !m_desk->target().name.empty());
-    m_foot->rename(visit.state() == VisitDesk::State::read ? tr("Read &again") : tr("Read &vitals"));
-    m_foot->say(
-        tr("Asks %1, serial %2, for its counters and logs")
-            .arg(words::driveName(m_desk->identity()), QString::fromStdString(m_desk->identity().serial)),
-        visit.state() == VisitDesk::State::read
-            ? tr("last read at %1 · reads nothing of the surface, changes nothing")
-                  .arg(QLocale().toString(QDateTime::fromSecsSinceEpoch(visit.readAt()).time(),
-                                          QLocale::ShortFormat))
-            : tr("takes a second or two · reads nothing of the surface, changes nothing"));
+    const VisitController& visit = m_controller->visit();
+    m_foot->allow(visit.state() != VisitController::State::reading && !m_controller->target().name.empty());
+    m_foot->rename(visit.state() == VisitController::State::read ? tr("Read &again") : tr("Read &vitals"));
+    m_foot->say(tr("Asks %1, serial %2, for its counters and logs")
+                    .arg(words::driveName(m_controller->identity()),
+                         QString::fromStdString(m_controller->identity().serial)),
+                visit.state() == VisitController::State::read
+                    ? tr("last read at %1 · reads nothing of the surface, changes nothing")
+                          .arg(QLocale().toString(QDateTime::fromSecsSinceEpoch(visit.readAt()).time(),
+                                                  QLocale::ShortFormat))
+                    : tr("takes a second or two · reads nothing of the surface, changes nothing"));
 }
 
 } // namespace orbita::app

@@ -2,6 +2,7 @@
 // The Vitals station: may the surface be read; the readings with their meaning; the drive's own tests.
 #pragma once
 
+#include "app/shell/station.h"
 #include "app/shell/station_foot.h"
 #include "app/vitals/readings_model.h"
 #include "app/vitals/self_test_panel.h"
@@ -12,25 +13,23 @@
 
 namespace orbita::app {
 
-class VitalsStation final : public QWidget {
+class VitalsStation final : public Station {
     Q_OBJECT
 public:
     explicit VitalsStation(QWidget* parent = nullptr);
-    void setDesk(DriveDesk* desk);
+    void setController(DriveController* controller) override;
+    [[nodiscard]] NodeState nodeOf(const DriveController& controller) const override;
     void read(); // the vitals, anew
 
-signals:
-    void scanWanted();
-    void told(const QString& message);
-
 private:
+    void addActions();
     void refresh();
     void refreshGate();
     void refreshNotice();
     void refreshDetail();
     QWidget* makeSide();
 
-    DriveDesk* m_desk = nullptr;
+    DriveController* m_controller = nullptr;
     QLabel* m_gate;
     QStackedWidget* m_stage;
     QListView* m_list;

@@ -75,7 +75,7 @@ Result<pid_t> startHelper(const std::string& name, const std::vector<std::string
     return pid;
 }
 
-void leaveBehind(pid_t helper) {
+void killDetached(pid_t helper) {
     kill(helper, SIGKILL);
     leftBehind().add(helper);
     leftBehind().collect();

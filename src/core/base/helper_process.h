@@ -18,7 +18,7 @@ Result<pid_t> startHelper(const std::string& name, const std::vector<std::string
                           int channelAt);
 
 // Kills it without waiting: one that hangs in the kernel ends when the kernel lets it, and is collected then.
-void leaveBehind(pid_t helper);
+void killDetached(pid_t helper);
 // Collects those that have ended meanwhile.
 void collectLeftBehind();
 

@@ -3,74 +3,86 @@
 
 namespace orbita {
 
+SpanSet::Ends::const_iterator SpanSet::endingBehind(Lba lba, bool touching) const {
+    const auto next = m_ends.upper_bound(lba);
+    if (next == m_ends.begin())
+        return next;
+    const auto before = std::prev(next);
+    return before->second > lba || (touching && before->second == lba) ? before : next;
+}
+
 void SpanSet::add(LbaSpan span) {
     if (span.empty())
         return;
-    if (m_spans.empty() || span.first > m_spans.back().end()) {
-        m_spans.push_back(span);
+    if (m_ends.empty() || span.first > m_ends.rbegin()->second) {
+        m_ends.emplace_hint(m_ends.end(), span.first, span.end());
+        m_total = m_total + span.count;
         return;
     }
-    // The first span that touches or follows the new one.
-    auto from = std::lower_bound(m_spans.begin(), m_spans.end(), span.first,
-                                 [](const LbaSpan& s, Lba first) { return s.end() < first; });
-    auto to = from;
+    if (auto& last = *m_ends.rbegin(); span.first == last.second) {
+        last.second = span.end();
+        m_total = m_total + span.count;
+        return;
+    }
     Lba first = span.first;
     Lba end = span.end();
-    while (to != m_spans.end() && to->first <= end) {
+    const auto from = endingBehind(span.first, true);
+    auto to = from;
+    for (; to != m_ends.end() && to->first <= end; ++to) {
+        m_total = m_total - (to->second - to->first);
         first = std::min(first, to->first);
-        end = std::max(end, to->end());
-        ++to;
+        end = std::max(end, to->second);
     }
-    if (from == to) {
-        m_spans.insert(from, span);
-        return;
-    }
-    *from = spanBetween(first, end);
-    m_spans.erase(from + 1, to);
+    m_ends.erase(from, to);
+    m_ends.emplace(first, end);
+    m_total = m_total + (end - first);
 }
 
 void SpanSet::remove(LbaSpan span) {
     if (span.empty())
         return;
-    std::vector<LbaSpan> kept;
-    kept.reserve(m_spans.size() + 1);
-    for (const LbaSpan& s : m_spans) {
-        if (!s.overlaps(span)) {
-            kept.push_back(s);
-            continue;
+    auto at = endingBehind(span.first, false);
+    while (at != m_ends.end() && at->first < span.end()) {
+        const LbaSpan was = spanBetween(at->first, at->second);
+        at = m_ends.erase(at);
+        m_total = m_total - was.count;
+        for (const LbaSpan& rest : {spanBetween(was.first, span.first), spanBetween(span.end(), was.end())}) {
+            if (rest.empty())
+                continue;
+            m_ends.emplace(rest.first, rest.end());
+            m_total = m_total + rest.count;
         }
-        if (s.first < span.first)
-            kept.push_back(spanBetween(s.first, span.first));
-        if (span.end() < s.end())
-            kept.push_back(spanBetween(span.end(), s.end()));
     }
-    m_spans = std::move(kept);
 }
 
-SectorCount SpanSet::total() const {
-    SectorCount sum;
-    for (const LbaSpan& s : m_spans)
-        sum = sum + s.count;
-    return sum;
+void SpanSet::clear() {
+    m_ends.clear();
+    m_total = {};
+}
+
+std::vector<LbaSpan> SpanSet::spans() const {
+    std::vector<LbaSpan> spans;
+    spans.reserve(m_ends.size());
+    for (const auto& [first, end] : m_ends)
+        spans.push_back(spanBetween(first, end));
+    return spans;
 }
 
 bool SpanSet::contains(LbaSpan span) const {
     if (span.empty())
         return true;
-    const auto after = std::upper_bound(m_spans.begin(), m_spans.end(), span.first,
-                                        [](Lba first, const LbaSpan& s) { return first < s.first; });
-    return after != m_spans.begin() && span.end() <= std::prev(after)->end();
+    const auto at = endingBehind(span.first, false);
+    return at != m_ends.end() && at->first <= span.first && span.end() <= at->second;
 }
 
 std::vector<LbaSpan> SpanSet::gaps(LbaSpan within) const {
     std::vector<LbaSpan> gaps;
     Lba from = within.first;
-    auto next = std::lower_bound(m_spans.begin(), m_spans.end(), within.first,
-                                 [](const LbaSpan& s, Lba first) { return s.end() <= first; });
-    for (; next != m_spans.end() && next->first < within.end(); ++next) {
+    for (auto next = endingBehind(within.first, false); next != m_ends.end() && next->first < within.end();
+         ++next) {
         if (from < next->first)
             gaps.push_back(spanBetween(from, next->first));
-        from = std::max(from, next->end());
+        from = std::max(from, next->second);
     }
     if (from < within.end())
         gaps.push_back(spanBetween(from, within.end()));

@@ -17,7 +17,7 @@ struct AtaCodec {
         return way == ReadWay::read ? ata::readDmaExt(span.first, sectors)
                                     : ata::readVerifyExt(span.first, sectors);
     }
-    static Judged judge(const Reply& reply) { return judgeAta(reply); }
+    static ReplyVerdict judge(const Reply& reply) { return classifyAta(reply); }
 };
 
 } // namespace
@@ -30,7 +30,7 @@ Result<std::unique_ptr<Drive>> openAtaDrive(std::unique_ptr<Link> link, std::str
     request.haltAfter = patience;
     link->submit({&request, 1});
     Reply reply;
-    if (link->reap({&reply, 1}, patience) == 0 || judgeAta(reply).outcome != Outcome::answered)
+    if (link->reap({&reply, 1}, patience) == 0 || classifyAta(reply).outcome != Outcome::answered)
         return tl::unexpected(Error{Error::Kind::noAnswer, "asking the drive who it is", std::move(path),
                                     "it did not answer", "Check power and cable, or try another adapter."});
     auto data = ata::decodeIdentify(link->data());

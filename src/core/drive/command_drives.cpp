@@ -26,7 +26,7 @@ struct ScsiCodec {
         const bool fua = way == ReadWay::fua;
         return longCommands ? scsi::read16(span.first, sectors, fua) : scsi::read10(span.first, sectors, fua);
     }
-    static Judged judge(const Reply& reply) { return judgeScsi(reply); }
+    static ReplyVerdict judge(const Reply& reply) { return classifyScsi(reply); }
 };
 
 struct NvmeCodec {
@@ -36,7 +36,7 @@ struct NvmeCodec {
         return way == ReadWay::verify ? nvme::verify(span.first, sectors, 1)
                                       : nvme::read(span.first, sectors, 1, way == ReadWay::fua);
     }
-    static Judged judge(const Reply& reply) { return judgeNvme(reply); }
+    static ReplyVerdict judge(const Reply& reply) { return classifyNvme(reply); }
 };
 
 Error empty(const std::string& path) {
@@ -65,7 +65,7 @@ std::uint32_t bytesPerCommand(const CommandPath& way) {
 // Asked of no sectors at all, which is no error (SBC, transfer length) and does not touch the medium.
 bool takes(Enquiry& enquiry, const CommandBlock& block) {
     const auto reaction = enquiry.ask(block, 0);
-    return reaction && reaction->judged.outcome == Outcome::answered;
+    return reaction && reaction->verdict.outcome == Outcome::answered;
 }
 
 // Devices that do not heed forced unit access often take the bit all the same: what counts is that they say
@@ -81,7 +81,7 @@ bool forcesAccess(Enquiry& enquiry) {
 
 Result<scsi::Capacity> capacityOf(Enquiry& enquiry) {
     const auto wide = enquiry.ask(scsi::readCapacity16(), 32);
-    if (wide && wide->judged.outcome == Outcome::answered)
+    if (wide && wide->verdict.outcome == Outcome::answered)
         return scsi::decodeCapacity16(wide->data);
     const auto narrow = enquiry.ask(scsi::readCapacity10(), 8);
     if (!narrow)
@@ -120,7 +120,7 @@ Result<std::unique_ptr<Drive>> openScsiDrive(CommandPath way, DriveIdentity know
     if (!codec.longCommands)
         mostSectors = std::min(mostSectors, 0xFFFFU);
     DriveLimits limits = limitsFor(mostSectors);
-    limits.forgets = capacity->forgets;
+    limits.supportsUnmap = capacity->supportsUnmap;
     limits.locked = ataDataLocked(enquiry);
     limits.verifies = takes(enquiry, codec.command(ReadWay::verify, {}, known.logicalBytes));
     if (limits.verifies)

@@ -28,7 +28,7 @@ struct ReadRequest {
 
 struct ReadAnswer {
     std::uint64_t tag = 0;
-    Judged judged;
+    ReplyVerdict verdict;
     Nanoseconds latency{};
     Nanoseconds completedAt{}; // on the drive's clock
     Disturbance disturbance = Disturbance::none;
@@ -48,8 +48,8 @@ struct DriveLimits {
     std::uint32_t maxSectors = 0;           // the longest single read accepted
     std::uint32_t maxSectorsPerCommand = 0; // what reaches the drive as one command; 0 where not told
     bool verifies = false;                  // takes ReadWay::verify, as far as it tells before it is tried
-    bool forgets = false; // can be told to forget, and answers for that without the medium: with zeros
-    bool locked = false;  // says that its data is locked: a bare error then is no defect
+    bool supportsUnmap = false; // can be told to forget, and answers for that without the medium: with zeros
+    bool locked = false;        // says that its data is locked: a bare error then is no defect
     std::optional<ReadWay> pastCache{}; // the way past the drive's own cache; absent: there is none
     std::vector<AccessNote> notes;
 };

@@ -63,11 +63,11 @@ Result<Reaction> Enquiry::ask(const CommandBlock& block, std::uint32_t expected,
         const auto reply = carry(block, expected, parameters);
         if (!reply)
             return tl::unexpected(reply.error());
-        if (reply->carried == Carried::refused)
+        if (reply->transport == TransportStatus::refused)
             return tl::unexpected(Error{Error::Kind::refusedUnsafe, "asking the drive", m_path,
                                         nameOf(block) + " is none that Orbita sends here",
                                         "This is a fault of Orbita's, not of the drive."});
-        if (reply->carried == Carried::failed && reply->systemError != EAGAIN) {
+        if (reply->transport == TransportStatus::failed && reply->systemError != EAGAIN) {
             const Outcome outcome = outcomeOfSystemError(reply->systemError);
             m_gone = outcome == Outcome::driveGone || outcome == Outcome::readerLost;
             return tl::unexpected(systemError("asking the drive", m_path, reply->systemError));
@@ -79,29 +79,29 @@ Result<Reaction> Enquiry::ask(const CommandBlock& block, std::uint32_t expected,
                                                               data.size(), reply->transferred)));
         switch (block.protocol) {
         case Protocol::scsi:
-            reaction.judged = judgeScsi(*reply);
+            reaction.verdict = classifyScsi(*reply);
             if (reply->status == scsi::status::checkCondition)
                 reaction.sense = scsi::decodeSense(reply->bytes);
             // A log shorter than what was asked for is no fault of the cable.
-            if (reply->carried == Carried::answered && reply->status == scsi::status::good)
-                reaction.judged = {Outcome::answered, {}};
+            if (reply->transport == TransportStatus::answered && reply->status == scsi::status::good)
+                reaction.verdict = {Outcome::answered, {}};
             break;
         case Protocol::ata:
-            reaction.judged = judgeAta(*reply);
+            reaction.verdict = classifyAta(*reply);
             reaction.ata = ata::decodeAnswer(reply->bytes);
             break;
         case Protocol::nvmeAdmin:
         case Protocol::nvmeIo:
-            reaction.judged = judgeNvme(*reply);
+            reaction.verdict = classifyNvme(*reply);
             break;
         case Protocol::plain:
-            reaction.judged = judgePlain(*reply);
+            reaction.verdict = classifyPlain(*reply);
             break;
         }
         // What changes the drive's state is never repeated by itself: it may have been done.
         const bool reads = classOf(block, {parameters, expected}) == CommandClass::mediumReading;
-        const bool came = reaction.judged.outcome == Outcome::interrupted ||
-                          reaction.judged.outcome == Outcome::mediumChanged;
+        const bool came = reaction.verdict.outcome == Outcome::interrupted ||
+                          reaction.verdict.outcome == Outcome::mediumChanged;
         const bool again = reads && came && attempt < mostRepeats;
         if (!again)
             return reaction;
@@ -112,7 +112,7 @@ Result<Reaction> Enquiry::askAta(const CommandBlock& block, std::uint32_t expect
                                  std::span<const std::byte> parameters) {
     if (m_speaks != Protocol::scsi) {
         auto reaction = ask(block, expected, parameters);
-        if (reaction && reaction->judged.outcome != Outcome::answered)
+        if (reaction && reaction->verdict.outcome != Outcome::answered)
             return tl::unexpected(failure(nameOf(block) + " was refused"));
         return reaction;
     }
@@ -125,11 +125,11 @@ Result<Reaction> Enquiry::askAta(const CommandBlock& block, std::uint32_t expect
         constexpr unsigned bad = ata::status::error | ata::status::deviceFault;
         if ((reaction->ata->status & bad) != 0)
             return tl::unexpected(failure("the drive refused the command"));
-        reaction->judged = {Outcome::answered, {}};
+        reaction->verdict = {Outcome::answered, {}};
         return reaction;
     }
     // Some bridges hand on the data but not the registers; others refuse the whole thing.
-    if (reaction->judged.outcome != Outcome::answered)
+    if (reaction->verdict.outcome != Outcome::answered)
         return tl::unexpected(failure("the bridge does not pass ATA commands on"));
     return reaction;
 }

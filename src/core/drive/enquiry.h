@@ -23,7 +23,7 @@ struct CommandPath {
 };
 
 struct Reaction {
-    Judged judged;
+    ReplyVerdict verdict;
     std::vector<std::byte> data;
     std::optional<scsi::Sense> sense;            // of a SCSI command that had some to tell
     std::optional<ata::Answer> ata;              // of an ATA command, passed through or not

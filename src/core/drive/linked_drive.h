@@ -9,7 +9,7 @@ namespace orbita {
 
 // What drives over any link share: queueing blocks to read and judging their answers. A Codec has
 //   CommandBlock command(ReadWay, const LbaSpan&, std::uint32_t logicalBytes)  and
-//   Judged judge(const Reply&).
+//   ReplyVerdict judge(const Reply&).
 // It is asked only for the ways that its limits name.
 template <class Codec>
 class LinkedDrive final : public Drive {
@@ -51,11 +51,11 @@ public:
 
 private:
     // An ATA drive that is locked aborts what it is asked and gives no cause.
-    [[nodiscard]] Judged judge(const Reply& reply) const {
-        Judged judged = m_codec.judge(reply);
-        if (m_limits.locked && judged.outcome == Outcome::bareError)
-            judged.outcome = Outcome::locked;
-        return judged;
+    [[nodiscard]] ReplyVerdict judge(const Reply& reply) const {
+        ReplyVerdict verdict = m_codec.judge(reply);
+        if (m_limits.locked && verdict.outcome == Outcome::bareError)
+            verdict.outcome = Outcome::locked;
+        return verdict;
     }
 
     std::unique_ptr<Link> m_link;

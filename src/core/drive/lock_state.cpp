@@ -18,7 +18,7 @@ std::optional<tcg::Discovery> askDiscovery(Enquiry& enquiry, LockQuestion by) {
                           discoveryBytes)
             : enquiry.ask(nvme::securityReceive(discoveryProtocol, discoveryComId, discoveryBytes),
                           discoveryBytes);
-    if (!reaction || reaction->judged.outcome != Outcome::answered)
+    if (!reaction || reaction->verdict.outcome != Outcome::answered)
         return std::nullopt;
     const auto discovery = decodeDiscovery(reaction->data);
     return discovery ? std::optional(*discovery) : std::nullopt;
@@ -27,7 +27,7 @@ std::optional<tcg::Discovery> askDiscovery(Enquiry& enquiry, LockQuestion by) {
 bool ataDataLocked(Enquiry& enquiry) {
     constexpr std::uint16_t pageBytes = 1024;
     const auto page = enquiry.ask(scsi::inquiry(scsi::vpd::ataInformation, pageBytes), pageBytes);
-    if (!page || page->judged.outcome != Outcome::answered)
+    if (!page || page->verdict.outcome != Outcome::answered)
         return false;
     const auto identify = ata::decodeIdentify(scsi::identifyInside(page->data));
     if (!identify)

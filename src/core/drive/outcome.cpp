@@ -15,15 +15,15 @@ namespace {
 
 // What is said of a command that the drive has not answered, whatever the protocol; empty for one that it
 // has.
-std::optional<Judged> judgeUnanswered(const Reply& reply) {
-    switch (reply.carried) {
-    case Carried::withdrawn:
-        return Judged{Outcome::withdrawn, {}};
-    case Carried::refused:
-        return Judged{Outcome::barred, {}};
-    case Carried::failed:
-        return Judged{outcomeOfSystemError(reply.systemError), {}};
-    case Carried::answered:
+std::optional<ReplyVerdict> judgeUnanswered(const Reply& reply) {
+    switch (reply.transport) {
+    case TransportStatus::withdrawn:
+        return ReplyVerdict{Outcome::withdrawn, {}};
+    case TransportStatus::refused:
+        return ReplyVerdict{Outcome::barred, {}};
+    case TransportStatus::failed:
+        return ReplyVerdict{outcomeOfSystemError(reply.systemError), {}};
+    case TransportStatus::answered:
         break;
     }
     return std::nullopt;
@@ -58,7 +58,7 @@ Outcome outcomeOfSystemError(int systemError) {
     }
 }
 
-Judged judgeAta(const Reply& reply) {
+ReplyVerdict classifyAta(const Reply& reply) {
     if (const auto unanswered = judgeUnanswered(reply))
         return *unanswered;
     const auto answer = ata::decodeAnswer(reply.bytes);
@@ -92,7 +92,7 @@ constexpr std::uint8_t ascTargetChanged = 0x3F;
 constexpr std::uint8_t ascqInquiryChanged = 0x03;
 constexpr std::uint8_t ascqLunsChanged = 0x0E;
 
-Judged judgeSense(const scsi::Sense& sense) {
+ReplyVerdict judgeSense(const scsi::Sense& sense) {
     if (sense.deferred)
         return {Outcome::interrupted, {}};
     switch (sense.key) {
@@ -121,7 +121,7 @@ Judged judgeSense(const scsi::Sense& sense) {
         return {sense.asc == ascInformationCrc ? Outcome::linkFault : Outcome::bareError, {}};
     case scsi::senseKey::illegalRequest:
         if (sense.asc == ascBeyondEnd && (sense.ascq == ascqNotWritten || sense.ascq == ascqBeyondPointer))
-            return {Outcome::nothing, {}};
+            return {Outcome::unmapped, {}};
         return {sense.asc == ascBeyondEnd                                       ? Outcome::beyondEnd
                 : sense.asc == ascInvalidOpcode || sense.asc == ascInvalidField ? Outcome::refused
                                                                                 : Outcome::bareError,
@@ -133,7 +133,7 @@ Judged judgeSense(const scsi::Sense& sense) {
 
 } // namespace
 
-Judged judgeScsi(const Reply& reply) {
+ReplyVerdict classifyScsi(const Reply& reply) {
     if (const auto unanswered = judgeUnanswered(reply))
         return *unanswered;
     switch (reply.status) {
@@ -154,7 +154,7 @@ Judged judgeScsi(const Reply& reply) {
     }
 }
 
-Judged judgeNvme(const Reply& reply) {
+ReplyVerdict classifyNvme(const Reply& reply) {
     if (const auto unanswered = judgeUnanswered(reply))
         return *unanswered;
     const nvme::Completion completion = nvme::decodeCompletion(reply.bytes);
@@ -167,7 +167,7 @@ Judged judgeNvme(const Reply& reply) {
     if (is(2, {0x81, 0x82, 0x83, 0x84}))
         return {Outcome::unreadable, {}};
     if (is(2, {0x87}))
-        return {Outcome::nothing, {}};
+        return {Outcome::unmapped, {}};
     if (is(0, {0x80}))
         return {Outcome::beyondEnd, {}};
     if (is(0, {0x01, 0x02}))
@@ -183,7 +183,7 @@ Judged judgeNvme(const Reply& reply) {
     return {Outcome::bareError, {}};
 }
 
-Judged judgePlain(const Reply& reply) {
+ReplyVerdict classifyPlain(const Reply& reply) {
     if (const auto unanswered = judgeUnanswered(reply))
         return *unanswered;
     return {reply.transferred < reply.expected ? Outcome::beyondEnd : Outcome::answered, {}};

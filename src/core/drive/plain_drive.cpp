@@ -14,7 +14,7 @@ struct PlainCodec {
         return plain::readBlock(span.first.value * logicalBytes,
                                 static_cast<std::uint32_t>(span.count.value * logicalBytes));
     }
-    static Judged judge(const Reply& reply) { return judgePlain(reply); }
+    static ReplyVerdict judge(const Reply& reply) { return classifyPlain(reply); }
 };
 
 } // namespace

@@ -11,7 +11,7 @@ namespace orbita {
 
 std::string serialNow(Enquiry& enquiry) {
     const auto answered = [](const Result<Reaction>& reaction) {
-        return reaction && reaction->judged.outcome == Outcome::answered;
+        return reaction && reaction->verdict.outcome == Outcome::answered;
     };
     switch (enquiry.speaks()) {
     case Protocol::ata:

@@ -26,7 +26,7 @@ Keeps keepsWhat(Enquiry& enquiry) {
         return Keeps::zones;
     const auto answer = enquiry.ask(scsi::readCapacity16(), 32);
     const auto capacity = answer ? scsi::decodeCapacity16(answer->data) : Result<scsi::Capacity>{};
-    return answer && capacity && capacity->forgets ? Keeps::pieces : Keeps::all;
+    return answer && capacity && capacity->supportsUnmap ? Keeps::pieces : Keeps::all;
 }
 
 // How far `bytes` tell, from `at` on; `at` itself where they tell nothing of it.
@@ -63,7 +63,7 @@ Result<StoredMap> askStored(Enquiry& enquiry, LbaSpan span) {
         const CommandBlock block =
             keeps == Keeps::zones ? scsi::reportZones(at, listBytes) : scsi::getLbaStatus(at, listBytes);
         const auto answer = enquiry.ask(block, listBytes);
-        if (!answer || answer->judged.outcome != Outcome::answered)
+        if (!answer || answer->verdict.outcome != Outcome::answered)
             break;
         const Lba next =
             keeps == Keeps::zones ? takeZones(answer->data, at, map) : takePieces(answer->data, at, map);

@@ -76,22 +76,22 @@ std::string otherDrive(const DriveIdentity& has, const DriveIdentity& is) {
 }
 
 // An extent and what stands there: its checksum, and those of the pieces in it.
-struct Compared {
+struct Comparison {
     Extent extent;
     bool same = false;
     std::vector<Extent> pieces;
 };
 
 // Reads every extent. Its own disk failing is no difference: that is an error.
-Result<std::vector<Compared>> compareWith(int file, const std::string& path, const ImageMap& map,
-                                          const std::vector<Extent>& extents, const std::stop_token& stop) {
-    std::vector<Compared> all;
+Result<std::vector<Comparison>> compareWith(int file, const std::string& path, const ImageMap& map,
+                                            const std::vector<Extent>& extents, const std::stop_token& stop) {
+    std::vector<Comparison> all;
     std::vector<unsigned char> buffer(ImageMap::pieceBytes);
     const std::uint64_t sectorBytes = map.drive().logicalBytes;
     const std::uint64_t pieceSectors = std::max<std::uint64_t>(1, ImageMap::pieceBytes / sectorBytes);
     buffer.resize(static_cast<std::size_t>(pieceSectors * sectorBytes));
     for (const Extent& extent : extents) {
-        Compared compared{extent, false, {}};
+        Comparison compared{extent, false, {}};
         uLong crc = 0;
         bool whole = true;
         for (std::uint64_t at = extent.span.first.value; at < extent.span.end().value && whole;) {
@@ -192,7 +192,7 @@ Result<std::vector<Extent>> SavedImage::compare(const std::string& path, const I
     if (!compared)
         return tl::unexpected(compared.error());
     std::vector<Extent> differing;
-    for (const Compared& part : *compared)
+    for (const Comparison& part : *compared)
         if (!part.same)
             differing.push_back(part.extent);
     return differing;
@@ -329,7 +329,7 @@ Result<void> SavedImage::compareParts(const std::stop_token& stop) {
         return tl::unexpected(compared.error());
     std::uint64_t same = 0;
     std::uint64_t other = 0;
-    for (const Compared& part : *compared)
+    for (const Comparison& part : *compared)
         (part.same ? same : other) += part.extent.span.count.value;
     // Not changed here and there, but something else altogether.
     if (other > same && compared->size() > 1)
@@ -340,7 +340,7 @@ Result<void> SavedImage::compareParts(const std::stop_token& stop) {
     const auto inDoubt = compareWith(m_image.get(), m_path, m_map, m_map.doubtfulExtents(), stop);
     if (!inDoubt)
         return tl::unexpected(inDoubt.error());
-    for (const Compared& part : *compared) {
+    for (const Comparison& part : *compared) {
         if (!part.same) {
             m_map.doubt(part.extent);
             m_check.doubtful.push_back(part.extent.span);
@@ -348,7 +348,7 @@ Result<void> SavedImage::compareParts(const std::stop_token& stop) {
             m_map.refine(part.extent, part.pieces);
         }
     }
-    for (const Compared& part : *inDoubt)
+    for (const Comparison& part : *inDoubt)
         if (part.same)
             m_map.trust(part.extent);
     return {};

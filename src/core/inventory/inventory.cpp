@@ -359,7 +359,7 @@ bool mayBeNotReady(const std::string& name) {
     return startsWith(name, "sd") || startsWith(name, "nvme") || startsWith(name, "mmcblk");
 }
 
-void takeRecognised(AttachedDrive& drive, const Recognised& found) {
+void takeRecognised(AttachedDrive& drive, const Recognition& found) {
     if (found.silent)
         drive.remarks.push_back({RemarkKind::silent, {}});
     if (found.table == TableState::gptFirstDamaged)
@@ -427,7 +427,7 @@ std::string_view remarkName(RemarkKind kind) {
 
 struct Inventory::Known {
     std::string key;
-    Recognised found;
+    Recognition found;
     std::chrono::steady_clock::time_point asked;
 };
 
@@ -452,7 +452,7 @@ std::vector<AttachedDrive> Inventory::look(Nanoseconds patience) {
             askedPaths.push_back(drive.identity.path);
         }
     }
-    std::vector<Recognised> found = recognise(askedPaths, patience);
+    std::vector<Recognition> found = recognise(askedPaths, patience);
     for (std::size_t i = 0; i < found.size(); ++i)
         known.push_back(std::make_shared<const Known>(Known{askedKeys[i], std::move(found[i]), now}));
     m_known = std::move(known);

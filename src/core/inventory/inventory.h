@@ -96,7 +96,7 @@ struct SystemPaths {
 std::vector<AttachedDrive> listDrives(const SystemPaths& paths = {});
 
 // The drives attached, and what lives on each: for that, every drive newly found is opened once, by an
-// attendant process (recognition.h). Not thread-safe.
+// probe process (recognition.h). Not thread-safe.
 class Inventory {
 public:
     explicit Inventory(SystemPaths paths = {}) : m_paths(std::move(paths)) {}

@@ -19,14 +19,14 @@ using Json = nlohmann::json;
 
 constexpr Nanoseconds startPatience = std::chrono::seconds{10}; // for a process to begin at all
 
-// One attendant and what it has said so far.
-class Attendant {
+// One probe and what it has said so far.
+class Probe {
 public:
-    explicit Attendant(const std::vector<std::string>& arguments) {
+    explicit Probe(const std::vector<std::string>& arguments) {
         int ends[2] = {-1, -1};
         if (pipe2(ends, O_CLOEXEC) != 0)
             return;
-        auto started = startHelper("orbita-attendant", arguments, ends[1], STDOUT_FILENO);
+        auto started = startHelper("orbita-probe", arguments, ends[1], STDOUT_FILENO);
         close(ends[1]);
         if (started) {
             m_pid = *started;
@@ -36,13 +36,13 @@ public:
             close(ends[0]);
         }
     }
-    Attendant(const Attendant&) = delete;
-    Attendant& operator=(const Attendant&) = delete;
-    ~Attendant() {
+    Probe(const Probe&) = delete;
+    Probe& operator=(const Probe&) = delete;
+    ~Probe() {
         if (m_pipe >= 0)
             close(m_pipe);
         if (m_pid > 0)
-            leaveBehind(m_pid);
+            killDetached(m_pid);
     }
 
     [[nodiscard]] int pipe() const { return m_pipe; }
@@ -74,22 +74,22 @@ private:
 };
 
 // Each is given `patience` from when it has begun, which a busy computer may put off.
-void listen(const std::vector<std::unique_ptr<Attendant>>& attendants, Nanoseconds patience) {
+void listen(const std::vector<std::unique_ptr<Probe>>& probes, Nanoseconds patience) {
     const MonotonicClock clock;
     const Nanoseconds begin = clock.now();
     for (;;) {
         const Nanoseconds now = clock.now();
         Nanoseconds longest{};
         std::vector<pollfd> waiting;
-        std::vector<Attendant*> owners;
-        for (const auto& attendant : attendants) {
-            const auto begun = attendant->begun();
+        std::vector<Probe*> owners;
+        for (const auto& probe : probes) {
+            const auto begun = probe->begun();
             const Nanoseconds left = (begun ? *begun + patience : begin + patience + startPatience) - now;
-            if (attendant->pipe() < 0 || left.count() <= 0)
+            if (probe->pipe() < 0 || left.count() <= 0)
                 continue;
             longest = std::max(longest, left);
-            waiting.push_back({attendant->pipe(), POLLIN, 0});
-            owners.push_back(attendant.get());
+            waiting.push_back({probe->pipe(), POLLIN, 0});
+            owners.push_back(probe.get());
         }
         if (waiting.empty())
             return;
@@ -104,8 +104,8 @@ void listen(const std::vector<std::unique_ptr<Attendant>>& attendants, Nanosecon
 }
 
 // The helper has looked at what strangers have written: what it says is not believed blindly.
-Recognised recognisedFrom(const std::string& text) {
-    Recognised found;
+Recognition recognisedFrom(const std::string& text) {
+    Recognition found;
     try {
         const Json json = Json::parse(text);
         found.systemError = wholeOr(json, "error", 0);
@@ -118,7 +118,7 @@ Recognised recognisedFrom(const std::string& text) {
                                    cleanText(part.value("label", ""))});
         return found;
     } catch (const std::exception&) {
-        Recognised garbled;
+        Recognition garbled;
         garbled.systemError = EPROTO;
         return garbled;
     }
@@ -126,21 +126,21 @@ Recognised recognisedFrom(const std::string& text) {
 
 } // namespace
 
-std::vector<Recognised> recognise(const std::vector<std::string>& devices, Nanoseconds patience) {
-    std::vector<std::unique_ptr<Attendant>> attendants;
-    attendants.reserve(devices.size());
+std::vector<Recognition> recognise(const std::vector<std::string>& devices, Nanoseconds patience) {
+    std::vector<std::unique_ptr<Probe>> probes;
+    probes.reserve(devices.size());
     for (const std::string& device : devices)
-        attendants.push_back(std::make_unique<Attendant>(std::vector<std::string>{"recognise", device}));
-    listen(attendants, patience);
-    std::vector<Recognised> all;
-    for (const auto& attendant : attendants) {
-        Recognised found;
-        if (attendant->error())
+        probes.push_back(std::make_unique<Probe>(std::vector<std::string>{"recognise", device}));
+    listen(probes, patience);
+    std::vector<Recognition> all;
+    for (const auto& probe : probes) {
+        Recognition found;
+        if (probe->error())
             found.systemError = ENOENT;
-        else if (attendant->pipe() >= 0)
+        else if (probe->pipe() >= 0)
             found.silent = true;
         else
-            found = recognisedFrom(attendant->text());
+            found = recognisedFrom(probe->text());
         all.push_back(std::move(found));
     }
     return all;
@@ -169,17 +169,17 @@ Result<HeldFlags> setReadOnlyFlags(const HeldFlags& flags, Nanoseconds patience)
         words.push_back(flag.device);
     }
     const std::string device = flags.empty() ? std::string{} : flags.front().device;
-    std::vector<std::unique_ptr<Attendant>> attendants;
-    attendants.push_back(std::make_unique<Attendant>(words));
-    const Attendant& attendant = *attendants.front();
-    if (attendant.error())
-        return tl::unexpected(*attendant.error());
-    listen(attendants, patience);
+    std::vector<std::unique_ptr<Probe>> probes;
+    probes.push_back(std::make_unique<Probe>(words));
+    const Probe& probe = *probes.front();
+    if (probe.error())
+        return tl::unexpected(*probe.error());
+    listen(probes, patience);
     const char* tried = "changing whether the system may write to";
-    if (attendant.pipe() >= 0)
+    if (probe.pipe() >= 0)
         return tl::unexpected(Error{Error::Kind::noAnswer, tried, device, "the system did not answer",
                                     "The drive may hang: check power and cable."});
-    const Json json = Json::parse(attendant.text(), nullptr, false);
+    const Json json = Json::parse(probe.text(), nullptr, false);
     const int error = json.is_object() ? json.value("error", EPROTO) : EPROTO;
     const std::string before = json.is_object() ? json.value("before", "") : "";
     if (error == 0 && before.size() == flags.size()) {

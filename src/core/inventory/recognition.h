@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Asking an attendant, a process of its own, what lives on a drive; and having the system hold it read-only.
+// Asking a probe, a process of its own, what lives on a drive; and having the system hold it read-only.
 #pragma once
 
 #include "core/base/clock.h"
@@ -13,17 +13,17 @@
 
 namespace orbita {
 
-struct Recognised {
+struct Recognition {
     bool silent = false; // the drive did not answer within the patience
     int systemError = 0; // why it could not be opened (errno); 0: it could
     TableState table = TableState::none;
     std::vector<DrivePart> parts; // those with something recognised on them; names are empty
 };
 
-// One attendant for each device, all at once. Each drive is given `patience`, counted from when its attendant
+// One probe for each device, all at once. Each drive is given `patience`, counted from when its probe
 // has begun; returns when all have answered or run out of it, whatever the drives do. In the order of
 // `devices`.
-std::vector<Recognised> recognise(const std::vector<std::string>& devices, Nanoseconds patience);
+std::vector<Recognition> recognise(const std::vector<std::string>& devices, Nanoseconds patience);
 
 // Whether the system writes to a device through its block layer.
 struct HeldFlag {

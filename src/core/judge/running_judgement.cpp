@@ -42,13 +42,13 @@ RunningJudgement judgeSoFar(const ScanStatus& status, const std::vector<LedgerEn
     if (identity.capacity.value > 0) {
         const auto capacity = static_cast<double>(identity.capacity.value);
         const std::uint64_t covered = status.totals.covered.value;
-        const std::uint64_t notStored =
-            std::min(covered, status.totals.notStored * std::uint64_t{status.blockSectors});
+        const std::uint64_t unmapped =
+            std::min(covered, status.totals.unmapped * std::uint64_t{status.blockSectors});
         const std::uint64_t ungraded =
-            std::min(covered - notStored, status.totals.ungraded * std::uint64_t{status.blockSectors});
-        judgement.vouchedShare = static_cast<double>(covered - notStored - ungraded) / capacity;
+            std::min(covered - unmapped, status.totals.ungraded * std::uint64_t{status.blockSectors});
+        judgement.vouchedShare = static_cast<double>(covered - unmapped - ungraded) / capacity;
         judgement.ungradedShare = static_cast<double>(ungraded) / capacity;
-        judgement.notStoredShare = static_cast<double>(notStored) / capacity;
+        judgement.unmappedShare = static_cast<double>(unmapped) / capacity;
     }
     for (const Patch& patch : patchesOf(ledger, identity.logicalBytes)) {
         if (patch.unreadable.value == 0)
@@ -67,7 +67,7 @@ RunningJudgement judgeSoFar(const ScanStatus& status, const std::vector<LedgerEn
         judgement.mostDefectiveShare = mostDefective(judgement.samples, judgement.defectiveSamples);
     }
 
-    const bool lostTheDrive = status.ended == Ended::driveGone || status.ended == Ended::noAnswer;
+    const bool lostTheDrive = status.ended == EndReason::driveGone || status.ended == EndReason::noAnswer;
     const bool dataAtRisk = data != DataElsewhere::saved;
     if (lostTheDrive) {
         judgement.meaning = Meaning::notAnswering;
@@ -82,7 +82,7 @@ RunningJudgement judgeSoFar(const ScanStatus& status, const std::vector<LedgerEn
     } else if (judgement.patches + judgement.failedBlocks > 0) {
         judgement.meaning = Meaning::fewUnreadable;
         judgement.next = dataAtRisk ? NextStep::saveData : NextStep::goOn;
-    } else if (judgement.linkFaults > 0 || status.ended == Ended::linkFaults) {
+    } else if (judgement.linkFaults > 0 || status.ended == EndReason::linkFaults) {
         judgement.meaning = Meaning::linkSuspect;
         judgement.next = NextStep::changeCable;
     } else if (judgement.slowBlocks + judgement.stalledBlocks > 0) {
@@ -92,7 +92,7 @@ RunningJudgement judgeSoFar(const ScanStatus& status, const std::vector<LedgerEn
         });
         judgement.next = seenOnce ? NextStep::readAgain : NextStep::goOn;
     } else if (status.totals.visited() >= leastBlocks ||
-               (status.ended == Ended::complete &&
+               (status.ended == EndReason::complete &&
                 (status.totals.visited() > 0 || status.totals.ungraded == 0))) {
         judgement.meaning = Meaning::even;
         judgement.next = judgement.vouchedShare >= 1 ? NextStep::none : NextStep::goOn;

@@ -42,14 +42,14 @@ struct RunningJudgement {
     std::optional<double>
         firstPatchPercent; // where the first patch with unreadable sectors begins, of the drive
     Nanoseconds waited{};  // silent now: for how long
-    Ended ended = Ended::running;
+    EndReason ended = EndReason::running;
     // Of a sample: how many blocks were drawn, and the largest share of defective blocks that what they
     // showed allows, with 95 % confidence. 0 samples: no sample.
     std::uint64_t samples = 0;
     std::uint64_t defectiveSamples = 0;
     double mostDefectiveShare = 1;
     std::uint64_t failedBlocks = 0; // failed as a whole; which of their sectors, is still to be found out
-    double notStoredShare = 0;      // of the whole drive: answered without the medium; not vouched for
+    double unmappedShare = 0;       // of the whole drive: answered without the medium; not vouched for
     double ungradedShare = 0;       // read well, with nothing to compare its time with; not vouched for
     std::uint64_t disturbed = 0;    // blocks late or worse while something else used the drive
 };

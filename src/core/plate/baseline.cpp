@@ -128,7 +128,7 @@ bool Grader::doubtful() const {
     return *middle > m_bounds->surely;
 }
 
-Grader::Graded Grader::gradeAgainst(Nanoseconds expected, Nanoseconds latency) const {
+Grader::GradeResult Grader::gradeAgainst(Nanoseconds expected, Nanoseconds latency) const {
     const Nanoseconds excess = latency - expected;
     const Grade grade = gradeOf(excess, m_unit, m_limits);
     const bool certain =
@@ -136,11 +136,11 @@ Grader::Graded Grader::gradeAgainst(Nanoseconds expected, Nanoseconds latency) c
     return {grade, excess, certain};
 }
 
-Grader::Graded Grader::judge(Nanoseconds latency, Nanoseconds course) const {
+Grader::GradeResult Grader::judge(Nanoseconds latency, Nanoseconds course) const {
     return gradeAgainst(expected(course, latency), latency);
 }
 
-Grader::Graded Grader::grade(Nanoseconds latency, Nanoseconds course) {
+Grader::GradeResult Grader::grade(Nanoseconds latency, Nanoseconds course) {
     if (m_recent.size() == 0 && course.count() == 0)
         m_recent.add(encodeLatency(latency));
     if (m_recent.size() > 0 && m_recent.median() != m_medianCode) {
@@ -148,7 +148,7 @@ Grader::Graded Grader::grade(Nanoseconds latency, Nanoseconds course) {
         m_median = decodeLatency(m_medianCode);
     }
     m_lastExpected = expected(course, latency);
-    const Graded graded = gradeAgainst(m_lastExpected, latency);
+    const GradeResult graded = gradeAgainst(m_lastExpected, latency);
     if (graded.grade == Grade::steady)
         m_recent.add(encodeLatency(levelled(latency, course)));
     return graded;

@@ -40,7 +40,7 @@ public:
     // `unit` is u, or a stand-in until settled for solid state.
     Grader(Nanoseconds unit, bool solidState, const GradeLimits& limits);
 
-    struct Graded {
+    struct GradeResult {
         Grade grade = Grade::steady;
         Nanoseconds excess{}; // over the baseline; negative when faster
         // False: steady against the blocks beside it, but those may all be late, for all that is known.
@@ -67,10 +67,10 @@ public:
     // Goes on from what an earlier part of the same scan had settled; nothing is held then.
     void takeUp(Nanoseconds baseline, Nanoseconds unit);
 
-    Graded grade(Nanoseconds latency, Nanoseconds course = {});
+    GradeResult grade(Nanoseconds latency, Nanoseconds course = {});
     // The same for a block that must not move the baseline: read out of turn, or while something else used
     // the drive.
-    [[nodiscard]] Graded judge(Nanoseconds latency, Nanoseconds course = {}) const;
+    [[nodiscard]] GradeResult judge(Nanoseconds latency, Nanoseconds course = {}) const;
     // What a block with that course should take; `latency` where nothing at all is known.
     [[nodiscard]] Nanoseconds expected(Nanoseconds course, Nanoseconds latency) const;
 
@@ -95,7 +95,7 @@ private:
     Nanoseconds m_lastExpected{};
     std::optional<PlausibleTime> m_bounds;
     [[nodiscard]] Nanoseconds nearby(Nanoseconds course, Nanoseconds latency) const;
-    [[nodiscard]] Graded gradeAgainst(Nanoseconds expected, Nanoseconds latency) const;
+    [[nodiscard]] GradeResult gradeAgainst(Nanoseconds expected, Nanoseconds latency) const;
 };
 
 } // namespace orbita

@@ -22,7 +22,7 @@ struct Cell {
 
     // No grade, but a latency. Answered without the medium, because nothing is stored there; or read well,
     // with nothing to compare its time with. The standing says which.
-    [[nodiscard]] constexpr bool notStored() const {
+    [[nodiscard]] constexpr bool unmapped() const {
         return grade == Grade::none && latency != 0 && standing != ungradedStanding;
     }
     [[nodiscard]] constexpr bool ungraded() const {

@@ -120,7 +120,7 @@ private:
     double m_sumNs = 0;
 };
 
-void Plate::Freed::operator()(void* memory) const {
+void Plate::FreeDeleter::operator()(void* memory) const {
     std::free(memory);
 }
 

@@ -87,11 +87,11 @@ public:
     }
 
 private:
-    struct Freed {
+    struct FreeDeleter {
         void operator()(void* memory) const;
     };
     template <class T>
-    using Array = std::unique_ptr<std::atomic<T>[], Freed>;
+    using Array = std::unique_ptr<std::atomic<T>[], FreeDeleter>;
     struct Level {
         Array<std::uint64_t> nodes;
         std::uint64_t count = 0;

@@ -41,15 +41,15 @@ std::vector<LbaSpan> aroundThem(const std::vector<Berth>& berths) {
 
 class BerthRoute final : public Route {
 public:
-    BerthRoute(std::unique_ptr<Route> elsewhere, std::vector<Stretch> last, std::uint64_t never)
+    BerthRoute(std::unique_ptr<Route> elsewhere, std::vector<BlockRange> last, std::uint64_t never)
         : m_elsewhere(std::move(elsewhere)), m_last(std::move(last)), m_left(never) {
-        for (const Stretch& stretch : m_last)
-            m_left += stretch.count;
+        for (const BlockRange& range : m_last)
+            m_left += range.count;
     }
-    std::optional<Stretch> next() override {
+    std::optional<BlockRange> next() override {
         if (!m_elsewhereDone) {
-            if (const auto stretch = m_elsewhere->next())
-                return stretch;
+            if (const auto range = m_elsewhere->next())
+                return range;
             m_elsewhereDone = true;
         }
         if (m_next == m_last.size())
@@ -57,8 +57,10 @@ public:
         m_left -= m_last[m_next].count;
         return m_last[m_next++];
     }
-    [[nodiscard]] bool givesWay() const override { return !m_elsewhereDone && m_elsewhere->givesWay(); }
-    void learn(const StretchNews& news) override {
+    [[nodiscard]] bool defersFailures() const override {
+        return !m_elsewhereDone && m_elsewhere->defersFailures();
+    }
+    void learn(const RangeResult& news) override {
         if (!m_elsewhereDone)
             m_elsewhere->learn(news);
     }
@@ -71,21 +73,21 @@ public:
 
 private:
     std::unique_ptr<Route> m_elsewhere;
-    std::vector<Stretch> m_last;
+    std::vector<BlockRange> m_last;
     std::size_t m_next = 0;
     std::uint64_t m_left = 0; // of m_last, and what is never handed out
     bool m_elsewhereDone = false;
 };
 
 // Up to the nearest place, away from none: what lies between two is read from both ends.
-void comeUpFromBothSides(const BlockRuns& beside, const BlockRuns& places, std::vector<Stretch>& stretches) {
+void comeUpFromBothSides(const BlockRuns& beside, const BlockRuns& places, std::vector<BlockRange>& ranges) {
     const auto forward = [&](std::uint64_t first, std::uint64_t end) {
         if (first < end)
-            stretches.push_back({.first = first, .count = end - first, .runUp = true});
+            ranges.push_back({.first = first, .count = end - first, .preSeek = true});
     };
     const auto backward = [&](std::uint64_t first, std::uint64_t end) {
         if (first < end)
-            stretches.push_back({.first = end - 1, .count = end - first, .backward = true, .runUp = true});
+            ranges.push_back({.first = end - 1, .count = end - first, .backward = true, .preSeek = true});
     };
     // What lies between two places of one stretch may be all bad: last.
     for (const bool between : {false, true})
@@ -161,10 +163,10 @@ std::unique_ptr<Route> berthRoute(const BlockGrid& grid, std::unique_ptr<Route> 
     BlockRuns toLookInto;
     for (const std::uint64_t block : failed)
         toLookInto.emplace_back(block, block + 1);
-    std::vector<Stretch> stretches;
-    comeUpFromBothSides(outside(outside(within, places), toLookInto), places, stretches);
+    std::vector<BlockRange> ranges;
+    comeUpFromBothSides(outside(outside(within, places), toLookInto), places, ranges);
     for (const std::uint64_t block : failed)
-        stretches.push_back({.first = block, .count = 1, .lookInside = true});
+        ranges.push_back({.first = block, .count = 1, .splitBlock = true});
     // The places themselves, the kindest first.
     std::vector<std::pair<std::uint32_t, std::uint64_t>> byTimes;
     std::uint64_t never = 0;
@@ -184,8 +186,8 @@ std::unique_ptr<Route> berthRoute(const BlockGrid& grid, std::unique_ptr<Route> 
         }
     std::sort(byTimes.begin(), byTimes.end());
     for (const auto& [times, block] : byTimes)
-        stretches.push_back({.first = block, .count = 1, .runUp = true});
-    return std::make_unique<BerthRoute>(std::move(elsewhere), std::move(stretches), never);
+        ranges.push_back({.first = block, .count = 1, .preSeek = true});
+    return std::make_unique<BerthRoute>(std::move(elsewhere), std::move(ranges), never);
 }
 
 } // namespace orbita

@@ -33,10 +33,10 @@ std::vector<std::uint64_t> Engine::probeBlocks(std::uint64_t place, std::uint64_
     const std::uint64_t count = m_askedFor.count();
     std::vector<std::uint64_t> blocks;
     if (m_plan.asked.order == ScanOrder::sweep) {
-        const auto hop = std::min((count + 1) / 2, std::max<std::uint64_t>(1, sweepDistance(m_plan)));
-        const std::uint64_t n = (count - hop) * (2 * place + 1) / (2 * of);
-        for (std::uint64_t r = 0; r <= reads && n + r / 2 + hop < count; ++r)
-            blocks.push_back(m_askedFor.at(n + r / 2 + r % 2 * hop));
+        const auto stride = std::min((count + 1) / 2, std::max<std::uint64_t>(1, sweepDistance(m_plan)));
+        const std::uint64_t n = (count - stride) * (2 * place + 1) / (2 * of);
+        for (std::uint64_t r = 0; r <= reads && n + r / 2 + stride < count; ++r)
+            blocks.push_back(m_askedFor.at(n + r / 2 + r % 2 * stride));
         return blocks;
     }
     const std::uint64_t n = count * (2 * place + 1) / (2 * of);
@@ -50,7 +50,7 @@ std::vector<std::uint64_t> Engine::probeBlocks(std::uint64_t place, std::uint64_
 // A few short reads across what was asked for. They are not graded: what they meet is met again by the scan
 // itself.
 void Engine::measurePace() {
-    const std::uint64_t blockBytes = std::uint64_t{m_grid.blockSectors} * m_drive->identity().logicalBytes;
+    const std::uint64_t blockBytes = std::uint64_t{m_grid.blockSectors} * drive().identity().logicalBytes;
     const std::uint64_t reads = std::max<std::uint64_t>(3, paceProbeBytes / blockBytes);
     const std::uint64_t blocks = m_askedFor.count();
     const std::uint64_t probes = std::min(paceProbes, blocks / (reads * 4));
@@ -58,21 +58,21 @@ void Engine::measurePace() {
         m_route->blocksLeft() * blockBytes >= leastBytesToProbe) {
         publish(ScanPhase::measuring);
         std::map<std::uint64_t, double> usual; // by block: what a sector there takes
-        for (std::uint64_t i = 0; i < probes && m_ended == Ended::running && !m_stop.stop_requested(); ++i)
+        for (std::uint64_t i = 0; i < probes && m_ended == EndReason::running && !m_stop.stop_requested();
+             ++i)
             measureAt(probeBlocks(i, probes, reads), usual);
-        if (m_ended != Ended::running)
+        if (m_ended != EndReason::running)
             return;
         for (const auto& [block, perSector] : usual)
             m_course.add(m_grid.spanOf(block).first, perSector);
-        m_course.settle(rotating(), m_grader.unit(), m_grid.blockSectors, m_drive->identity().logicalBytes);
+        m_course.settle(rotating(), m_grader.unit(), m_grid.blockSectors, drive().identity().logicalBytes);
         if (blocks * blockBytes >= leastBytesToMeasure && m_plan.asked.order != ScanOrder::sweep &&
             m_plan.asked.order != ScanOrder::sample)
             m_status.expected = timeLeft();
         if (m_status.expected)
-            note({.kind = TapeKind::paceMeasured, .latency = *m_status.expected});
+            note({.kind = ScanEventKind::paceMeasured, .latency = *m_status.expected});
     }
-    m_began = m_clock.now();
-    m_paceSince = m_began;
+    m_time.begin(m_blocksDone);
 }
 
 void Engine::measureAt(const std::vector<std::uint64_t>& blocks, std::map<std::uint64_t, double>& usual) {
@@ -83,9 +83,9 @@ void Engine::measureAt(const std::vector<std::uint64_t>& blocks, std::map<std::u
         latencies; // at each of the places that one probe goes to
     for (std::size_t r = 0; r < blocks.size(); ++r) {
         const Alone answer = readBeside(m_grid.spanOf(blocks[r]));
-        if (!answer || answer->judged.outcome != Outcome::answered || m_stop.stop_requested())
+        if (!answer || answer->verdict.outcome != Outcome::answered || m_stop.stop_requested())
             return;
-        if (!answer->data.empty() && allZero(answer->data) && forgets())
+        if (!answer->data.empty() && allZero(answer->data) && supportsUnmap())
             return; // it was answered without the medium
         if (r > 0 && answer->disturbance == Disturbance::none)
             latencies[blocks[apart ? r % 2 : 0]].push_back(answer->latency);
@@ -109,12 +109,12 @@ void Engine::measureAt(const std::vector<std::uint64_t>& blocks, std::map<std::u
 bool Engine::looksEmpty(const LbaSpan& span) {
     if (m_stored.told.contains(span))
         return m_stored.nothing.contains(span);
-    if (!forgets() || m_plan.asked.way == ReadWay::read)
+    if (!supportsUnmap() || m_plan.asked.way == ReadWay::read)
         return false;
-    const std::uint32_t sectors = m_drive->identity().sectorsPerPhysical();
-    m_drive->link().handOverReads(sectors * m_drive->identity().logicalBytes);
+    const std::uint32_t sectors = drive().identity().sectorsPerPhysical();
+    drive().link().handOverReads(sectors * drive().identity().logicalBytes);
     const Alone answer = readBeside(intersection({span.first, {sectors}}, span), ReadWay::read);
-    return answer && answer->judged.outcome == Outcome::answered && !answer->data.empty() &&
+    return answer && answer->verdict.outcome == Outcome::answered && !answer->data.empty() &&
            allZero(answer->data);
 }
 
@@ -132,7 +132,7 @@ Nanoseconds Engine::courseOf(const LbaSpan& span) const {
 void Engine::settleExpectation() {
     if (m_course.known() && speaksForTheDrive())
         return;
-    if (takeEarlierPace() || m_ended != Ended::running)
+    if (takeEarlierPace() || m_ended != EndReason::running)
         return;
     // A whole drive that is too small to probe is what it does all the same, but for what no drive does.
     m_grader.bound(plausibleTime(reading({}), m_grader.limits()));
@@ -143,11 +143,11 @@ void Engine::settleExpectation() {
 // What was read through a quicker way is no measure: where the way alone takes longer today than a block did
 // then.
 bool Engine::takeEarlierPace() {
-    if (!m_aids.earlierPace || !rotating() || m_askedFor.count() == 0 || m_ended != Ended::running ||
+    if (!m_services.earlierPace || !rotating() || m_askedFor.count() == 0 || m_ended != EndReason::running ||
         m_stop.stop_requested())
         return false;
-    auto earlier = m_aids.earlierPace(m_plan, m_drive->identity(), m_stop);
-    m_atDriveSince = m_clock.now();
+    auto earlier = m_services.earlierPace(m_plan, drive().identity(), m_stop);
+    m_queue.startWatch();
     if (!earlier)
         return false;
     if (m_plan.asked.way == ReadWay::read) {
@@ -157,21 +157,21 @@ bool Engine::takeEarlierPace() {
             const LbaSpan span = m_grid.spanOf(m_askedFor.at(n));
             if (carrying = carryingAt(span); carrying && *carrying > earlier->course.expected(span))
                 return false;
-            if (carrying || m_ended != Ended::running || m_stop.stop_requested())
+            if (carrying || m_ended != EndReason::running || m_stop.stop_requested())
                 break;
         }
         if (!carrying)
             return false;
     }
     m_course = std::move(earlier->course);
-    m_atDriveSince = m_clock.now();
+    m_queue.startWatch();
     return true;
 }
 
 bool Engine::speaksForTheDrive() const {
     if (m_askedFor.count() == 0)
         return false;
-    const auto capacity = static_cast<double>(m_drive->identity().capacity.value);
+    const auto capacity = static_cast<double>(drive().identity().capacity.value);
     const auto share = [&](std::uint64_t blocks) {
         return static_cast<double>(blocks) * m_grid.blockSectors / capacity;
     };
@@ -181,8 +181,8 @@ bool Engine::speaksForTheDrive() const {
 
 BlockReading Engine::reading(Nanoseconds carrying) const {
     return {.rotating = rotating(),
-            .turn = turnOf(m_drive->identity()),
-            .bytes = std::uint64_t{m_grid.blockSectors} * m_drive->identity().logicalBytes,
+            .turn = turnOf(drive().identity()),
+            .bytes = std::uint64_t{m_grid.blockSectors} * drive().identity().logicalBytes,
             .goneTo = m_plan.asked.order != ScanOrder::forward &&
                       m_plan.asked.order != ScanOrder::suspectsFirst &&
                       m_plan.asked.order != ScanOrder::careful,
@@ -192,14 +192,14 @@ BlockReading Engine::reading(Nanoseconds carrying) const {
 
 // While nothing else is at the drive, and once there is a block to read again.
 void Engine::measureCarryingIfDue() {
-    if (!m_carryingDue.value_or(false) || !m_lastGood || m_trouble || m_ended != Ended::running ||
+    if (!m_carryingDue.value_or(false) || !m_lastGood || m_queue.trouble() || m_ended != EndReason::running ||
         m_stop.stop_requested() || !drain())
         return;
     m_carryingDue = false;
     measureCarrying();
     bringHeadBack();
-    if (m_grader.holding() && m_ended == Ended::running)
-        releaseHeld(m_done);
+    if (m_grader.holding() && m_ended == EndReason::running)
+        releaseHeld();
 }
 
 // A slow way to the computer is no fault of the surface: what was read a moment ago comes out of a rotating
@@ -210,10 +210,10 @@ void Engine::measureCarrying() {
     std::optional<Nanoseconds> quickest;
     for (std::uint64_t i = 0; i < carryingPlaces && i <= *m_lastGood; ++i) {
         const std::uint64_t block = *m_lastGood - i;
-        if (m_plate->at(block).grade >= Grade::linkFault || !m_askedFor.contains(block))
+        if (m_model.at(block).grade >= Grade::linkFault || !m_askedFor.contains(block))
             continue;
         const auto carrying = carryingAt(m_grid.spanOf(block));
-        if (m_ended != Ended::running || m_stop.stop_requested())
+        if (m_ended != EndReason::running || m_stop.stop_requested())
             return;
         if (carrying)
             quickest = std::min(quickest.value_or(*carrying), *carrying);
@@ -225,23 +225,23 @@ void Engine::measureCarrying() {
 // A whole block's way, from a little and a little more of `span` that was read just before; nothing where
 // that did not come out of the cache: then it waits for the place to come round.
 std::optional<Nanoseconds> Engine::carryingAt(const LbaSpan& span) {
-    const std::uint32_t logical = m_drive->identity().logicalBytes;
+    const std::uint32_t logical = drive().identity().logicalBytes;
     const auto part = [&](std::uint32_t bytes) {
         return intersection({span.first, {std::max(1U, bytes / logical)}}, span);
     };
     std::array<Nanoseconds, 2> took{};
     std::array<std::uint64_t, 2> bytes{};
     const Alone before = readBeside(part(carriedBytes.back()));
-    if (!before || before->judged.outcome != Outcome::answered)
+    if (!before || before->verdict.outcome != Outcome::answered)
         return std::nullopt;
     for (std::size_t i = 0; i < took.size(); ++i) {
         const Alone answer = readBeside(part(carriedBytes[i]));
-        if (!answer || answer->judged.outcome != Outcome::answered)
+        if (!answer || answer->verdict.outcome != Outcome::answered)
             return std::nullopt;
         bytes[i] = part(carriedBytes[i]).count.value * logical;
         took[i] = answer->latency;
     }
-    if (took[0] * 2 > turnOf(m_drive->identity()) || bytes[1] <= bytes[0])
+    if (took[0] * 2 > turnOf(drive().identity()) || bytes[1] <= bytes[0])
         return std::nullopt;
     const double perByte = static_cast<double>(std::max(Nanoseconds{}, took[1] - took[0]).count()) /
                            static_cast<double>(bytes[1] - bytes[0]);

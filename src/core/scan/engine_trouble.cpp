@@ -19,18 +19,48 @@ constexpr int goneProbesAnywhere = 30; // where it may come back under another n
 constexpr int mostDropsAtOneBlock = 3;
 constexpr Nanoseconds goneProbeWait = std::chrono::seconds{1};
 
+// What ends a scan wherever it is met.
+std::optional<EndReason> endBy(Outcome outcome) {
+    switch (outcome) {
+    case Outcome::beyondEnd:
+        return EndReason::shrunk;
+    case Outcome::readerLost:
+        return EndReason::readerLost;
+    case Outcome::locked:
+        return EndReason::locked;
+    case Outcome::refused:
+        return EndReason::refused;
+    case Outcome::barred:
+        return EndReason::barred;
+    case Outcome::answered:
+    case Outcome::unreadable:
+    case Outcome::bareError:
+    case Outcome::linkFault:
+    case Outcome::driveGone:
+    case Outcome::interrupted:
+    case Outcome::mediumChanged:
+    case Outcome::notReady:
+    case Outcome::unmapped:
+    case Outcome::withdrawn:
+        break;
+    }
+    return std::nullopt;
+}
+
 } // namespace
 
-void Engine::resolve(const Trouble& trouble) {
+void Engine::resolve(const DriveQueue::Trouble& trouble) {
     const std::uint64_t block = trouble.block;
-    m_runUp = {};
-    switch (trouble.answer.judged.outcome) {
+    m_preSeek = {};
+    if (const auto end = endBy(trouble.answer.verdict.outcome))
+        m_ended = *end;
+    switch (trouble.answer.verdict.outcome) {
     case Outcome::answered:
         resolveLate(block, trouble.answer);
         break;
     case Outcome::unreadable:
     case Outcome::bareError:
-        if (m_route->givesWay() && !m_stretch.lookInside)
+        if (m_route->defersFailures() && !m_queue.range().splitBlock)
             putOff(block, trouble.answer);
         else
             resolveUnreadable(block, trouble.answer);
@@ -41,12 +71,6 @@ void Engine::resolve(const Trouble& trouble) {
     case Outcome::driveGone:
         resolveGone(block);
         break;
-    case Outcome::beyondEnd:
-        m_ended = Ended::shrunk;
-        break;
-    case Outcome::readerLost:
-        m_ended = Ended::readerLost;
-        break;
     case Outcome::interrupted:
         resolveInterrupted(block);
         break;
@@ -56,27 +80,21 @@ void Engine::resolve(const Trouble& trouble) {
     case Outcome::notReady:
         waitUntilReady(block);
         break;
-    case Outcome::locked:
-        m_ended = Ended::locked;
-        break;
-    case Outcome::refused:
-        m_ended = Ended::refused;
-        break;
-    case Outcome::nothing:
-        settleNothing(block, trouble.answer.latency);
-        m_plate->settle(block, 1);
-        m_feed.cover(m_grid.spanOf(block));
+    case Outcome::unmapped:
+        settleUnmapped(block, trouble.answer.latency);
         finishBlock();
         break;
-    case Outcome::withdrawn:
-        break; // to be sent again
+    case Outcome::withdrawn: // to be sent again
+    case Outcome::beyondEnd:
+    case Outcome::readerLost:
+    case Outcome::locked:
+    case Outcome::refused:
     case Outcome::barred:
-        m_ended = Ended::barred;
         break;
     }
     m_stallTold = false;
     m_status.waited = {};
-    m_observedFrom = m_done;
+    m_observedFrom = m_queue.done();
     m_observedTime = {};
     m_observedClean = true;
     publish(ScanPhase::reading);
@@ -85,19 +103,21 @@ void Engine::resolve(const Trouble& trouble) {
 // A reset, by whoever, says nothing of the block: it is read again and nothing is graded. Without end, it
 // is the way to the drive that fails.
 void Engine::resolveInterrupted(std::uint64_t block) {
-    note({.kind = TapeKind::interrupted, .span = m_grid.spanOf(block), .count = ++m_interruptionsInARow});
-    if (m_recoveryLimited == true) { // a reset has put the drive's own setting back
-        m_recoveryLimited.reset();
-        limitRecovery(true);
+    note(
+        {.kind = ScanEventKind::interrupted, .span = m_grid.spanOf(block), .count = ++m_interruptionsInARow});
+    if (m_limit.inForce()) { // a reset has put the drive's own setting back
+        m_limit.forget();
+        if (const auto event = m_limit.set(true, m_stop))
+            note(*event);
     }
     if (m_interruptionsInARow > mostInterruptionsInARow)
-        m_ended = Ended::linkFaults;
+        m_ended = EndReason::linkFaults;
 }
 
 // Spinning up takes its time and is no finding; never coming ready is.
 void Engine::waitUntilReady(std::uint64_t block) {
     if (m_notReadyFor.count() == 0)
-        note({.kind = TapeKind::notReady, .span = m_grid.spanOf(block)});
+        note({.kind = ScanEventKind::notReady, .span = m_grid.spanOf(block)});
     publish(ScanPhase::waiting);
     sleep(readyInterval);
     m_notReadyFor += readyInterval;
@@ -112,45 +132,38 @@ void Engine::resolveLate(std::uint64_t block, const ReadAnswer& answer) {
     const Standing standing = disturbed ? Standing::disturbed : Standing::once;
     if (!m_stallTold)
         markStalled(block, latency);
-    note({.kind = TapeKind::answeredLate, .span = span, .grade = Grade::stalled, .latency = latency});
-    settleCell(block, Grade::stalled, latency, standing);
-    if (disturbed)
-        ++m_status.totals.disturbed;
-    m_feed.addDefect({span, Grade::stalled, standing, latency, true});
-    m_feed.cover(span);
-    lookAgainLater(block, span, Grade::stalled, latency, disturbed);
-    if (!m_route->givesWay() || m_stretch.lookInside) {
+    note({.kind = ScanEventKind::answeredLate, .span = span, .grade = Grade::stalled, .latency = latency});
+    m_met.erase(block);
+    m_observedClean = false;
+    m_model.settleAnswered(block, Grade::stalled, standing, latency);
+    recheckLater(block, span, Grade::stalled, latency, disturbed);
+    if (!m_route->defersFailures() || m_queue.range().splitBlock) {
         finishBlock();
         return;
     }
     ++m_blocksDone;
-    leaveStretch(block, latency, false);
+    leaveRange(block, latency, false);
 }
 
 // The route says where to go from here.
-void Engine::leaveStretch(std::uint64_t block, Nanoseconds took, bool putOff) {
+void Engine::leaveRange(std::uint64_t block, Nanoseconds took, bool putOff) {
     m_news.failed = block;
     m_news.putOff = putOff;
     m_news.failedTime = took;
-    m_stretch.count = m_sent = ++m_done;
+    m_queue.leaveRange();
 }
 
 // The whole block failed; its good sectors are had later, when nothing better is left to read.
 void Engine::putOff(std::uint64_t block, const ReadAnswer& answer) {
     const LbaSpan span = m_grid.spanOf(block);
-    // Without a cause, only a drive that still reads elsewhere makes it a finding.
-    if (answer.judged.outcome == Outcome::bareError && !goodBlockStillReads(block)) {
-        if (m_ended == Ended::running)
-            resolveGone(block);
+    if (answer.verdict.outcome == Outcome::bareError && !isFinding(block))
         return;
-    }
-    note({.kind = TapeKind::putOff, .span = span, .grade = Grade::unreadable, .latency = answer.latency});
+    note(
+        {.kind = ScanEventKind::putOff, .span = span, .grade = Grade::unreadable, .latency = answer.latency});
     m_putOff[block] = answer;
     m_putOff[block].data = {};
-    show(block, {Grade::unreadable, Standing::once, encodeLatency(answer.latency)}, answer.latency);
-    m_plate->settle(block, 1);
-    ++m_failedBlocks;
-    leaveStretch(block, answer.latency, true);
+    m_model.putOff(block, answer.latency);
+    leaveRange(block, answer.latency, true);
 }
 
 // What a block that was put off was answered with; of one put off in an earlier part of the scan, only how
@@ -159,8 +172,8 @@ ReadAnswer Engine::answerPutOff(std::uint64_t block) const {
     if (const auto known = m_putOff.find(block); known != m_putOff.end())
         return known->second;
     return {.tag = block,
-            .judged = {Outcome::unreadable, {}},
-            .latency = decodeLatency(m_plate->at(block).latency)};
+            .verdict = {Outcome::unreadable, {}},
+            .latency = decodeLatency(m_model.at(block).latency)};
 }
 
 // Whether the drive reads elsewhere. Where nothing that was asked for can be read, only the system's own word
@@ -168,7 +181,7 @@ ReadAnswer Engine::answerPutOff(std::uint64_t block) const {
 bool Engine::goodBlockStillReads(std::uint64_t suspect) {
     if (m_lastGood) {
         const Alone answer = readAlone(firstSectorsOf(*m_lastGood));
-        return answer && answer->judged.outcome == Outcome::answered;
+        return answer && answer->verdict.outcome == Outcome::answered;
     }
     // Nothing has been read yet: is there any place that can be?
     const std::uint64_t places = std::min(m_askedFor.count(), placesToTry);
@@ -179,207 +192,221 @@ bool Engine::goodBlockStillReads(std::uint64_t suspect) {
         const Alone answer = readAlone(firstSectorsOf(candidate));
         if (!answer || m_stop.stop_requested())
             return false;
-        if (answer->judged.outcome == Outcome::driveGone)
+        if (answer->verdict.outcome == Outcome::driveGone)
             return false;
-        if (answer->judged.outcome == Outcome::answered) {
+        if (answer->verdict.outcome == Outcome::answered) {
             m_lastGood = candidate;
             return true;
         }
     }
-    if (!m_aids.present || !m_aids.present())
+    if (!m_services.present || !m_services.present())
         return false;
     if (!m_nothingReads)
-        note({.kind = TapeKind::nothingToCompare, .span = m_grid.span});
+        note({.kind = ScanEventKind::nothingToCompare, .span = m_grid.span});
     m_nothingReads = true; // not asked again: each may take seconds
     return true;
 }
 
-void Engine::resolveUnreadable(std::uint64_t block, const ReadAnswer& whole) {
-    const LbaSpan span = m_grid.spanOf(block);
-    const Judged& judged = whole.judged;
-    publish(ScanPhase::splitting);
-    if (m_stalledBefore.contains(block)) // what is found now is exact
-        m_feed.removeDefects(span);
-    // A sick drive is not asked twice at once: its bad sectors are measured again when all else is done.
-    Splitter splitter(span, m_drive->identity().sectorsPerPhysical(), judged.firstBad, !carefully());
-    const Nanoseconds began = m_clock.now();
-    SectorCount readInside;
-    Grade worst = Grade::none;
+// A block that failed as a whole, while it is read piece by piece.
+struct Engine::Split {
+    std::uint64_t block;
+    const ReadAnswer& whole;
+    Splitter splitter;
+    SectorCount read;          // of its sectors
+    Grade worst = Grade::none; // of its pieces
+    Standing standing = Standing::once;
     Nanoseconds longest{};
     Nanoseconds longestRead{}; // of the pieces that were read
-    Standing standing = Standing::once;
-    bool bareErrors = false;
     ReadAnswer firstFailure;
-    while (!splitter.next().empty() && m_ended == Ended::running) {
-        if (m_stop.stop_requested()) {
-            m_ended = Ended::stopped;
-            break;
-        }
-        const LbaSpan piece = splitter.next();
-        const Alone answer = readAlone(piece);
-        if (!answer)
-            break;
-        longest = std::max(longest, answer->latency);
-        switch (answer->judged.outcome) {
-        case Outcome::driveGone:
-            resolveGone(block);
-            return; // if it came back, the block is read anew
-        case Outcome::beyondEnd:
-            m_ended = Ended::shrunk;
-            continue;
-        case Outcome::readerLost:
-            m_ended = Ended::readerLost;
-            continue;
-        case Outcome::locked:
-            m_ended = Ended::locked;
-            continue;
-        case Outcome::refused:
-            m_ended = Ended::refused;
-            continue;
-        case Outcome::mediumChanged:
-            resolveChanged(block);
-            continue;
-        case Outcome::interrupted:
-            resolveInterrupted(block);
-            continue; // the same piece again
-        case Outcome::notReady:
-            waitUntilReady(block);
-            continue;
-        case Outcome::nothing:
-            splitter.report(true);
-            continue;
-        case Outcome::linkFault:
-            ++m_status.totals.linkFaults;
-            note({.kind = TapeKind::linkFault, .span = piece, .count = m_status.totals.linkFaults});
-            if (++m_linkFaultsInARow > mostLinkFaultsInARow)
-                m_ended = Ended::linkFaults;
-            continue; // the same piece again
-        case Outcome::withdrawn:
-            continue; // it was never sent
-        case Outcome::barred:
-            m_ended = Ended::barred;
-            continue;
-        case Outcome::answered:
-        case Outcome::unreadable:
-        case Outcome::bareError:
-            break;
-        }
-        m_linkFaultsInARow = 0;
-        const bool readable = answer->judged.outcome == Outcome::answered;
-        if (readable)
-            longestRead = std::max(longestRead, answer->latency);
-        if (!readable && !splitter.repeating())
-            firstFailure = *answer;
-        const Splitter::Settled settled = splitter.report(readable, answer->judged.firstBad);
-        if (settled == Splitter::Settled::nothing)
-            continue;
-        if (settled == Splitter::Settled::good) {
-            m_feed.cover(piece);
-            readInside = readInside + piece.count;
-            if (answer->latency > m_plan.asked.limit) {
-                m_feed.addDefect({piece, Grade::stalled, Standing::once, answer->latency, true});
-                worst = std::max(worst, Grade::stalled);
-            }
-            continue;
-        }
-        // Without a cause, only a drive that still reads elsewhere makes it a finding.
-        const bool bare = firstFailure.judged.outcome == Outcome::bareError ||
-                          (settled == Splitter::Settled::bad && answer->judged.outcome == Outcome::bareError);
-        if (bare && !bareErrors && !goodBlockStillReads(block)) {
-            if (m_ended == Ended::running)
-                resolveGone(block);
+    bool bareErrors = false; // some failed without a cause
+};
+
+void Engine::resolveUnreadable(std::uint64_t block, const ReadAnswer& whole) {
+    const LbaSpan span = m_grid.spanOf(block);
+    publish(ScanPhase::splitting);
+    if (m_model.stalledBefore(block)) // what is found now is exact
+        m_model.forgetDefects(span);
+    // A sick drive is not asked twice at once: its bad sectors are measured again when all else is done.
+    Split split{.block = block,
+                .whole = whole,
+                .splitter = Splitter(span, drive().identity().sectorsPerPhysical(), whole.verdict.firstBad,
+                                     !carefully()),
+                .read = {},
+                .firstFailure = {}};
+    const Nanoseconds began = m_clock.now();
+    while (!split.splitter.next().empty() && m_ended == EndReason::running)
+        if (!readPiece(split))
             return;
-        }
-        bareErrors = bareErrors || bare;
-        worst = Grade::unreadable;
-        const Standing here = settled == Splitter::Settled::recovered ? Standing::passing
-                              : carefully()                           ? Standing::once
-                                                                      : Standing::confirmed;
-        // The gravest of its sectors speaks for the block.
-        if (here == Standing::confirmed || standing != Standing::confirmed)
-            standing = here;
-        settleBadSector(block, piece, firstFailure, here);
-        m_feed.cover(piece);
-        if (here != Standing::confirmed)
-            lookAgainLater(block, piece, Grade::unreadable, firstFailure.latency, false);
-        heedRules();
-    }
-    m_route->learnInside(readInside, m_clock.now() - began);
+    m_route->learnInside(split.read, m_clock.now() - began);
     // The errors must not have been those of a drive that went away meanwhile.
-    if (bareErrors && m_ended == Ended::running && !goodBlockStillReads(block)) {
-        if (m_ended == Ended::running)
-            resolveGone(block);
+    if (m_ended == EndReason::noAnswer ||
+        (split.bareErrors && m_ended == EndReason::running && !isFinding(block)))
+        return; // its cell is settled, or it is read anew
+    m_putOff.erase(block);
+    m_met.erase(block);
+    m_observedClean = false;
+    if (split.worst == Grade::none && gaveUpEarly(whole))
+        settleGaveUpEarly(split);
+    else if (split.worst == Grade::none && m_ended == EndReason::running)
+        // The parts read where the whole did not: a finding all the same, seen once.
+        m_model.settleFailedOnce(block, failedOnce(span, whole), std::max(split.longest, whole.latency));
+    else if (split.worst == Grade::none)
+        m_model.settleSplit(block, Grade::unreadable, split.standing, std::max(split.longest, whole.latency));
+    else
+        m_model.settleSplit(block, split.worst,
+                            split.worst == Grade::unreadable ? split.standing : Standing::once,
+                            split.longest);
+    finishBlock();
+}
+
+// Without a cause, only a drive that still reads elsewhere makes an error a finding; else it may have gone.
+bool Engine::isFinding(std::uint64_t block) {
+    if (goodBlockStillReads(block))
+        return true;
+    if (m_ended == EndReason::running)
+        resolveGone(block);
+    return false;
+}
+
+// False where the drive has gone over it: if it came back, the block is read anew.
+bool Engine::readPiece(Split& split) {
+    if (m_stop.stop_requested()) {
+        m_ended = EndReason::stopped;
+        return true;
+    }
+    const LbaSpan piece = split.splitter.next();
+    const Alone answer = readAlone(piece);
+    if (!answer)
+        return true;
+    split.longest = std::max(split.longest, answer->latency);
+    switch (answer->verdict.outcome) {
+    case Outcome::driveGone:
+        resolveGone(split.block);
+        return false;
+    case Outcome::answered:
+    case Outcome::unreadable:
+    case Outcome::bareError:
+        m_linkFaultsInARow = 0;
+        return tellPiece(split, piece, *answer);
+    case Outcome::unmapped:
+        split.splitter.report(true);
+        return true;
+    // The same piece again.
+    case Outcome::mediumChanged:
+        resolveChanged(split.block);
+        return true;
+    case Outcome::interrupted:
+        resolveInterrupted(split.block);
+        return true;
+    case Outcome::notReady:
+        waitUntilReady(split.block);
+        return true;
+    case Outcome::linkFault:
+        m_model.addLinkFault();
+        note({.kind = ScanEventKind::linkFault, .span = piece, .count = m_model.totals().linkFaults});
+        if (++m_linkFaultsInARow > mostLinkFaultsInARow)
+            m_ended = EndReason::linkFaults;
+        return true;
+    case Outcome::withdrawn: // it was never sent
+    case Outcome::beyondEnd:
+    case Outcome::readerLost:
+    case Outcome::locked:
+    case Outcome::refused:
+    case Outcome::barred:
+        break;
+    }
+    if (const auto end = endBy(answer->verdict.outcome))
+        m_ended = *end;
+    return true;
+}
+
+// What a piece that was read, or could not be read, comes to. False as above.
+bool Engine::tellPiece(Split& split, LbaSpan piece, const ReadAnswer& answer) {
+    const bool readable = answer.verdict.outcome == Outcome::answered;
+    if (readable)
+        split.longestRead = std::max(split.longestRead, answer.latency);
+    if (!readable && !split.splitter.repeating())
+        split.firstFailure = answer;
+    using Result = Splitter::PieceResult;
+    const Result result = split.splitter.report(readable, answer.verdict.firstBad);
+    if (result == Result::open)
+        return true;
+    if (result == Result::good) {
+        split.read = split.read + piece.count;
+        if (answer.latency > m_plan.asked.limit) {
+            m_model.badSectors(split.block, {piece, Grade::stalled, Standing::once, answer.latency, true});
+            split.worst = std::max(split.worst, Grade::stalled);
+        } else {
+            m_model.goodSectors(piece);
+        }
+        return true;
+    }
+    const bool bare = split.firstFailure.verdict.outcome == Outcome::bareError ||
+                      (result == Result::bad && answer.verdict.outcome == Outcome::bareError);
+    if (bare && !split.bareErrors && !isFinding(split.block))
+        return false;
+    split.bareErrors = split.bareErrors || bare;
+    split.worst = Grade::unreadable;
+    const Standing here = result == Result::recovered ? Standing::passing
+                          : carefully()               ? Standing::once
+                                                      : Standing::confirmed;
+    // The gravest of its sectors speaks for the block.
+    if (here == Standing::confirmed || split.standing != Standing::confirmed)
+        split.standing = here;
+    settleBadSector(split.block, piece, split.firstFailure, here);
+    if (here != Standing::confirmed)
+        recheckLater(split.block, piece, Grade::unreadable, split.firstFailure.latency, false);
+    heedRules();
+    return true;
+}
+
+// It failed while the drive was to give up soon, and reads now that it may try as long as it likes: at least
+// that late, and no more than that.
+void Engine::settleGaveUpEarly(const Split& split) {
+    const std::uint64_t block = split.block;
+    const LbaSpan span = m_grid.spanOf(block);
+    const Nanoseconds longest = std::max(split.longestRead, split.whole.latency);
+    const bool stalls = longest > m_plan.asked.limit;
+    if (!stalls && m_grader.holding()) { // nothing yet to compare with: graded with those that are held
+        m_model.hold(block, longest);
+        m_held.push_back({block, longest, Disturbance::none});
         return;
     }
-    if (m_ended == Ended::noAnswer)
-        return; // its cell is settled
-    if (worst == Grade::none && gaveUpEarly(whole)) {
-        // It failed while the drive was to give up soon, and reads now that it may try as long as it likes:
-        // at least that late, and no more than that.
-        longest = std::max(longestRead, whole.latency);
-        const bool stalls = longest > m_plan.asked.limit;
-        if (!stalls && m_grader.holding()) { // nothing yet to compare with: graded with those that are held
-            m_plate->set(block, {Grade::steady, Standing::once, encodeLatency(longest)});
-            m_held.push_back({block, longest, Disturbance::none});
-            m_feed.uncover(span); // vouched for when it has its grade
-            m_putOff.erase(block);
-            --m_failedBlocks;
-            finishBlock();
-            return;
-        }
-        const Grader::Graded graded = m_grader.judge(longest, courseOf(span));
-        if (!stalls && !graded.certain) {
-            leaveUngraded(block, longest);
-            m_plate->settle(block, 1);
-            m_putOff.erase(block);
-            --m_failedBlocks;
-            finishBlock();
-            return;
-        }
-        worst = stalls ? Grade::stalled : graded.grade;
-        if (worst >= Grade::laboured) {
-            m_feed.addDefect({span, worst, Standing::once, longest, true});
-            lookAgainLater(block, span, worst, longest, false);
-        }
+    const Grader::GradeResult graded = m_grader.judge(longest, courseOf(span));
+    if (!stalls && !graded.certain) {
+        leaveUngraded(block, longest);
+        return;
     }
-    if (worst == Grade::none) {
-        // The parts read where the whole did not: a finding all the same, seen once.
-        worst = Grade::unreadable;
-        longest = std::max(longest, whole.latency);
-        if (m_ended == Ended::running) {
-            standing = Standing::passing;
-            noteFailedOnce(span, whole);
-        }
-    }
-    m_putOff.erase(block);
-    settleCell(block, worst, longest, worst == Grade::unreadable ? standing : Standing::once);
-    m_failedBlocks -= m_stretch.lookInside ? 1 : 0;
-    finishBlock();
+    const Grade grade = stalls ? Grade::stalled : graded.grade;
+    m_model.settleAnswered(block, grade, Standing::once, longest);
+    if (grade >= Grade::laboured)
+        recheckLater(block, span, grade, longest, false);
 }
 
 // The drive was to try no longer than the scan allowed, and failed when that time was over.
 bool Engine::gaveUpEarly(const ReadAnswer& whole) const {
-    return m_stretch.lookInside && m_shortened.count() > 0 && whole.latency >= m_shortened - m_shortened / 8;
+    return m_queue.range().splitBlock && m_limit.limit().count() > 0 &&
+           whole.latency >= m_limit.limit() - m_limit.limit() / 8;
 }
 
 // It failed as a whole, and every part of it was read after that. Which sector it was, only the drive can
 // say.
-void Engine::noteFailedOnce(LbaSpan span, const ReadAnswer& whole) {
+LedgerEntry Engine::failedOnce(LbaSpan span, const ReadAnswer& whole) {
     LedgerEntry entry{span, Grade::unreadable, Standing::passing, whole.latency,
-                      whole.judged.outcome == Outcome::unreadable};
-    const std::uint64_t physical = m_drive->identity().sectorsPerPhysical();
-    if (whole.judged.firstBad && span.contains(*whole.judged.firstBad))
-        entry.span = intersection({{whole.judged.firstBad->value / physical * physical}, {physical}}, span);
+                      whole.verdict.outcome == Outcome::unreadable};
+    const std::uint64_t physical = drive().identity().sectorsPerPhysical();
+    if (whole.verdict.firstBad && span.contains(*whole.verdict.firstBad))
+        entry.span = intersection({{whole.verdict.firstBad->value / physical * physical}, {physical}}, span);
     else
         entry.exact = span.count.value <= physical;
-    m_feed.addDefect(entry);
-    note({.kind = TapeKind::recovered,
+    note({.kind = ScanEventKind::recovered,
           .span = entry.span,
           .grade = Grade::unreadable,
           .standing = Standing::passing,
           .causeGiven = entry.causeGiven,
           .latency = whole.latency,
           .count = entry.exact ? std::uint64_t{0} : 1});
+    return entry;
 }
 
 // A block that the scan has read well, and another reading has not: true where there was such.
@@ -389,63 +416,58 @@ bool Engine::settleMetBefore(std::uint64_t block) {
         return false;
     const MetBefore met = known->second;
     m_met.erase(known);
+    m_observedClean = false;
     const LbaSpan span = m_grid.spanOf(block);
-    const bool stalled = met.answer.judged.outcome == Outcome::answered;
-    if (stalled)
-        m_feed.addDefect({span, Grade::stalled, Standing::passing, met.answer.latency, true});
+    if (met.answer.verdict.outcome == Outcome::answered)
+        m_model.settleAnswered(block, Grade::stalled, Standing::passing, met.answer.latency);
     else
-        noteFailedOnce(intersection(met.span, span), met.answer);
-    settleCell(block, stalled ? Grade::stalled : Grade::unreadable, met.answer.latency, Standing::passing);
-    m_feed.cover(span);
+        m_model.settleFailedOnce(block, failedOnce(intersection(met.span, span), met.answer),
+                                 met.answer.latency);
     return true;
 }
 
 void Engine::settleBadSector(std::uint64_t block, LbaSpan sector, const ReadAnswer& first,
                              Standing standing) {
-    const bool cause = first.judged.outcome == Outcome::unreadable;
-    m_feed.addDefect({sector, Grade::unreadable, standing, first.latency, cause});
-    note({.kind = standing == Standing::passing ? TapeKind::recovered : TapeKind::unreadable,
+    const bool cause = first.verdict.outcome == Outcome::unreadable;
+    m_model.badSectors(block, {sector, Grade::unreadable, standing, first.latency, cause});
+    note({.kind = standing == Standing::passing ? ScanEventKind::recovered : ScanEventKind::unreadable,
           .span = sector,
           .grade = Grade::unreadable,
           .standing = standing,
           .causeGiven = cause,
           .latency = first.latency});
-    m_plate->set(block, {Grade::unreadable, standing, encodeLatency(first.latency)});
-    m_plate->settle(block, 1);
     publish(ScanPhase::splitting);
 }
 
 void Engine::resolveLinkFault(std::uint64_t block) {
     const LbaSpan span = m_grid.spanOf(block);
     for (int attempt = 0; attempt <= linkRetries; ++attempt) {
-        ++m_status.totals.linkFaults;
-        note({.kind = TapeKind::linkFault,
+        m_model.addLinkFault();
+        note({.kind = ScanEventKind::linkFault,
               .span = span,
               .grade = Grade::linkFault,
-              .count = m_status.totals.linkFaults});
+              .count = m_model.totals().linkFaults});
         const Alone again = readAlone(span);
         if (!again)
             return;
-        if (again->judged.outcome == Outcome::linkFault)
+        if (again->verdict.outcome == Outcome::linkFault)
             continue;
-        if (again->judged.outcome == Outcome::answered && again->latency <= m_plan.asked.limit) {
+        if (again->verdict.outcome == Outcome::answered && again->latency <= m_plan.asked.limit) {
             // The surface is as good as this reading says.
             m_linkFaultsInARow = 0;
             takeGood(block, *again);
             finishBlock();
-            m_plate->settle(block, 1);
-            if (!m_grader.holding() && m_done > m_releasedTo)
-                m_feed.cover(span);
             return;
         }
         resolve({block, *again});
         return;
     }
-    settleCell(block, Grade::linkFault, {});
-    m_feed.addDefect({span, Grade::linkFault, Standing::once, {}, true});
+    m_met.erase(block);
+    m_observedClean = false;
+    m_model.settleLinkFault(block);
     finishBlock();
     if (++m_linkFaultsInARow >= mostLinkFaultsInARow)
-        m_ended = Ended::linkFaults;
+        m_ended = EndReason::linkFaults;
 }
 
 // Everything fails at once: is there still a drive?
@@ -455,61 +477,54 @@ void Engine::resolveGone(std::uint64_t block) {
     // What was measured of this block while the drive was going does not count, nor errors without a cause
     // elsewhere.
     std::erase_if(m_met,
-                  [](const auto& met) { return met.second.answer.judged.outcome == Outcome::bareError; });
-    m_feed.removeDefects(span);
-    m_looks.forget(span);
-    m_feed.uncover(span);
-    m_plate->set(block, {});
-    if (m_stalledBefore.contains(block)) { // what an earlier part of the scan found stays
-        const Nanoseconds latency = m_met.at(block).answer.latency;
-        m_feed.addDefect({span, Grade::stalled, Standing::once, latency, true});
-        m_plate->set(block, {Grade::stalled, Standing::once, encodeLatency(latency)});
-    }
-    m_plate->settle(block, 1);
-    note({.kind = TapeKind::withdrawn, .span = span});
-    note({.kind = TapeKind::probing, .span = span});
+                  [](const auto& met) { return met.second.answer.verdict.outcome == Outcome::bareError; });
+    m_rechecks.forget(span);
+    m_model.withdraw(block);
+    note({.kind = ScanEventKind::withdrawn, .span = span});
+    note({.kind = ScanEventKind::probing, .span = span});
     const Nanoseconds since = m_clock.now();
-    const int probes = m_aids.finder ? goneProbesAnywhere : goneProbes;
-    for (int probe = 0; probe < probes && m_ended == Ended::running; ++probe) {
+    const int probes = m_services.finder ? goneProbesAnywhere : goneProbes;
+    for (int probe = 0; probe < probes && m_ended == EndReason::running; ++probe) {
         m_status.waited = m_clock.now() - since;
         publish(ScanPhase::waiting);
         if (!sleep(goneProbeWait)) {
-            m_ended = Ended::stopped;
+            m_ended = EndReason::stopped;
             return;
         }
         const bool here = goodBlockStillReads(block);
         if (here || foundElsewhere()) {
-            renewAids(!here);
+            renewServices(!here);
             if (!stillTheSame()) {
-                if (m_ended == Ended::running)
-                    m_ended = Ended::otherDrive;
+                if (m_ended == EndReason::running)
+                    m_ended = EndReason::otherDrive;
                 return;
             }
-            note({.kind = TapeKind::cameBack, .span = span});
-            m_recoveryLimited.reset(); // a drive that was reset has its own setting again
-            m_sent = m_done;           // read it anew
+            note({.kind = ScanEventKind::cameBack, .span = span});
+            m_limit.forget();    // a drive that was reset has its own setting again
+            m_queue.sendAgain(); // read it anew
             m_dropsHere = block == m_droppedAt ? m_dropsHere + 1 : 1;
             m_droppedAt = block;
             if (m_dropsHere >= mostDropsAtOneBlock)
-                leaveBehind(block);
+                giveUpOnBlock(block);
             return;
         }
     }
-    if (m_ended == Ended::running)
-        m_ended = Ended::driveGone;
+    if (m_ended == EndReason::running)
+        m_ended = EndReason::driveGone;
 }
 
 // A block that takes the drive down every time is not read again.
-void Engine::leaveBehind(std::uint64_t block) {
+void Engine::giveUpOnBlock(std::uint64_t block) {
     const LbaSpan span = m_grid.spanOf(block);
-    m_feed.addDefect({span, Grade::unreadable, Standing::confirmed, {}, false});
-    m_feed.cover(span);
-    note({.kind = TapeKind::unreadable,
+    m_met.erase(block);
+    m_observedClean = false;
+    m_model.badSectors(block, {span, Grade::unreadable, Standing::confirmed, {}, false});
+    m_model.settleSplit(block, Grade::unreadable, Standing::confirmed, {});
+    note({.kind = ScanEventKind::unreadable,
           .span = span,
           .grade = Grade::unreadable,
           .standing = Standing::confirmed,
           .causeGiven = false});
-    settleCell(block, Grade::unreadable, {}, Standing::confirmed);
     finishBlock();
 }
 

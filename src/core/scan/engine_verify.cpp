@@ -25,19 +25,19 @@ LbaSpan Engine::probePlace(std::uint64_t i, std::uint64_t of, std::uint64_t sect
 }
 
 // Nothing where it was not answered in good order; what else it may be, the scan finds for itself.
-std::optional<Nanoseconds> Engine::probe(LbaSpan span, ReadWay way, bool* holdsNothing) {
-    if (m_ended != Ended::running || m_stop.stop_requested())
+std::optional<Nanoseconds> Engine::probe(LbaSpan span, ReadWay way, bool* isUnmapped) {
+    if (m_ended != EndReason::running || m_stop.stop_requested())
         return std::nullopt;
     const Alone answer = readBeside(span, way);
     if (!answer)
         return std::nullopt;
-    if (way == ReadWay::verify && answer->judged.outcome == Outcome::refused &&
+    if (way == ReadWay::verify && answer->verdict.outcome == Outcome::refused &&
         m_plan.asked.way == ReadWay::verify)
-        m_ended = Ended::refused;
-    if (answer->judged.outcome != Outcome::answered)
+        m_ended = EndReason::refused;
+    if (answer->verdict.outcome != Outcome::answered)
         return std::nullopt;
-    if (holdsNothing != nullptr)
-        *holdsNothing = !answer->data.empty() && allZero(answer->data);
+    if (isUnmapped != nullptr)
+        *isUnmapped = !answer->data.empty() && allZero(answer->data);
     return answer->latency;
 }
 
@@ -45,13 +45,13 @@ bool Engine::verifyBelieved() {
     if (m_verifyBelieved)
         return *m_verifyBelieved;
     std::vector<Nanoseconds> verifies;
-    const bool believed = m_drive->identity().rotating == false ? verifyGrowsWithLength(verifies)
-                                                                : verifyWaitsForMedium(verifies);
-    if (m_ended != Ended::running || m_stop.stop_requested())
+    const bool believed = drive().identity().rotating == false ? verifyGrowsWithLength(verifies)
+                                                               : verifyWaitsForMedium(verifies);
+    if (m_ended != EndReason::running || m_stop.stop_requested())
         return true;
     m_verifyBelieved = believed;
     if (verifies.size() >= leastVerifyProbes)
-        note({.kind = believed ? TapeKind::verifyChecked : TapeKind::verifyDoubted,
+        note({.kind = believed ? ScanEventKind::verifyChecked : ScanEventKind::verifyDoubted,
               .latency = medianOf(std::move(verifies))});
     return believed;
 }
@@ -61,21 +61,21 @@ bool Engine::verifyWaitsForMedium(std::vector<Nanoseconds>& verifies) {
     std::vector<Nanoseconds> reads;
     for (std::uint64_t i = 0; i < probes; ++i) {
         const ReadWay way = i % 2 == 0 ? ReadWay::verify : ReadWay::read;
-        const LbaSpan at = probePlace(i, probes, m_drive->identity().sectorsPerPhysical());
+        const LbaSpan at = probePlace(i, probes, drive().identity().sectorsPerPhysical());
         if (const auto took = probe(at, way))
             (way == ReadWay::verify ? verifies : reads).push_back(*took);
     }
-    return believableVerify(verifies, std::move(reads), turnOf(m_drive->identity()));
+    return believableVerify(verifies, std::move(reads), turnOf(drive().identity()));
 }
 
 bool Engine::verifyGrowsWithLength(std::vector<Nanoseconds>& verifies) {
-    const std::uint64_t logical = m_drive->identity().logicalBytes;
+    const std::uint64_t logical = drive().identity().logicalBytes;
     const std::uint64_t least = std::max<std::uint64_t>(1, shortBytes / logical);
-    const std::uint64_t most = std::min<std::uint64_t>(longBytes / logical, m_drive->limits().maxSectors);
+    const std::uint64_t most = std::min<std::uint64_t>(longBytes / logical, drive().limits().maxSectors);
     const std::uint64_t probes = std::min(verifyPlaces, m_askedFor.count());
     const auto blockBytes = static_cast<std::uint32_t>(m_grid.blockSectors * logical);
     // What comes back tells where nothing is stored, and the medium not asked.
-    m_drive->link().handOverReads(std::max(blockBytes, static_cast<std::uint32_t>(most * logical)));
+    drive().link().handOverReads(std::max(blockBytes, static_cast<std::uint32_t>(most * logical)));
     std::vector<LengthProbe> answers;
     for (std::uint64_t i = 0; i < probes; ++i) {
         const LbaSpan all = probePlace(i, probes, most);
@@ -93,7 +93,7 @@ bool Engine::verifyGrowsWithLength(std::vector<Nanoseconds>& verifies) {
         verifies.push_back(*longVerify);
         answers.push_back({*shortVerify, *longVerify, *shortRead, *longRead});
     }
-    m_drive->link().handOverReads(m_handsOver ? blockBytes : 0);
+    drive().link().handOverReads(m_handsOver ? blockBytes : 0);
     return believableVerify(answers, (most - least) * logical);
 }
 

@@ -1,126 +1,41 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What a running scan tells: written by the engine, read by any number of viewers, neither waiting for the
-// other longer than it takes to copy a few numbers.
+// What a running scan tells: written by the engine, read by any number of viewers. A viewer takes the lock to
+// copy a few numbers and pointers; what is long (ledger, coverage) is a snapshot that nobody changes.
 #pragma once
 
 #include "core/base/span_set.h"
 #include "core/drive/standstill.h"
-#include "core/image/image_writer.h"
-#include "core/plate/lateness.h"
 #include "core/plate/ledger.h"
 #include "core/scan/answer_tail.h"
-#include "core/scan/plan.h"
-#include "core/scan/tape.h"
+#include "core/scan/scan_status.h"
 
 #include <mutex>
 
 namespace orbita {
 
-struct ScanTotals {
-    std::array<std::uint64_t, gradeCount> blocks{}; // by Grade; `none` is not counted
-    std::uint64_t linkFaults = 0; // damaged transfers, also those that succeeded when repeated
-    SectorCount covered;          // sectors whose state is known
-    // Of the blocks late or worse, those that were while something else used the drive: not the drive's
-    // doing.
-    std::uint64_t disturbed = 0;
-    std::uint64_t notStored = 0; // blocks that were answered without the medium: there is nothing in them
-    std::uint64_t ungraded = 0;  // blocks that were read well, with nothing to compare their time with
-
-    [[nodiscard]] std::uint64_t of(Grade grade) const { return blocks[static_cast<std::size_t>(grade)]; }
-    [[nodiscard]] std::uint64_t visited() const {
-        std::uint64_t sum = 0;
-        for (const std::uint64_t n : blocks)
-            sum += n;
-        return sum;
-    }
-};
-
-enum class ScanPhase : std::uint8_t {
-    opening,   // the drive has not been identified yet
-    measuring, // short reads for the expected duration
-    reading,
-    splitting, // looking for the exact sectors in an unreadable block
-    again,     // measuring defects again from the medium
-    waiting,   // a command is past the limit, or the drive seems gone
-    cooling,   // too warm by the plan's rule
-    saving,    // reading waits for the image that is saved to
-    pausing,
-    paused,
-    ended
-};
-
-struct ScanStatus {
-    ScanPhase phase = ScanPhase::opening;
-    ScanOrder order = ScanOrder::forward;
-    std::uint32_t blockSectors = 0;
-    std::uint32_t depth = 1; // commands at the drive at once
-    Ended ended = Ended::running;
-    ScanTotals totals;
-    Lba position;                     // where the next block to be read begins
-    std::uint64_t blocksPlanned = 0;  // by the plan; fewer than the plate has for parts and samples
-    std::uint64_t blocksDone = 0;     // of those
-    std::uint64_t failedBlocks = 0;   // failed as a whole; their sectors are still to be found out
-    std::uint64_t toMeasureAgain = 0; // defects seen once, to be measured again from the medium
-    std::optional<StopRule> asks;     // the rule that has paused the scan
-    // How much of the plan is done, 0 to 1.
-    [[nodiscard]] double share() const {
-        return blocksPlanned == 0 ? 0 : static_cast<double>(blocksDone) / static_cast<double>(blocksPlanned);
-    }
-    Nanoseconds elapsed{};               // on the drive's clock, pauses not counted
-    std::optional<Nanoseconds> expected; // for the whole span
-    std::optional<Nanoseconds> left;
-    double paceNow = 0; // bytes a second, over about the last second
-    double paceAverage = 0;
-    Nanoseconds unit{};     // u
-    Nanoseconds baseline{}; // what this drive does nearby; zero while unknown
-    Nanoseconds waited{};   // in phase waiting: for how long
-    // Where and after how long: the latest block that was answered, and the slowest so far. Zero: none yet.
-    struct Answer {
-        Lba lba;
-        Nanoseconds latency{};
-    };
-    Answer latest;
-    Answer slowest;
-    // Degrees Celsius, as the drive was asked between blocks; absent where it does not tell.
-    std::optional<int> temperature;
-    std::optional<int> hottest;
-    LatenessHistogram lateness;
-    SavingStatus saving;
-    std::vector<std::string> loadBy; // who else used the drive when that was last looked into
-    std::uint64_t ledgerVersion = 0;
-    std::size_t tapeLength = 0;
-};
+class ScanModel;
 
 class ScanFeed {
 public:
     // Engine side.
     void begin(const DriveIdentity& identity, const DriveLimits& limits, const SettledPlan& plan,
                std::shared_ptr<const Plate> plate);
-    void publish(const ScanStatus& status);
-    void append(TapeEntry entry);
-    // What an earlier part of the same scan found.
-    void restore(const std::vector<LedgerEntry>& ledger, std::vector<TapeEntry> tape, const SpanSet& covered);
-    void cover(LbaSpan span);
-    void uncover(LbaSpan span);
-    void addDefect(const LedgerEntry& entry);
-    void removeDefects(LbaSpan span);
-    [[nodiscard]] SectorCount unreadable() const;
-    [[nodiscard]] bool isCovered(LbaSpan span) const;
-    [[nodiscard]] SectorCount covered() const;
+    // How long ledger and coverage are, decides how often they are taken over from `model`: no more than one
+    // part in 20 of the engine's time is spent on it. `now`: at once, whatever it costs.
+    void publish(const ScanStatus& status, ScanModel& model, bool now);
     void fail(Error error);
     void tellKnown(const std::vector<KnownSectors>& known);
-    void tellStandstills(const std::vector<Standstill>& standstills);
-
     void tellAnswers(std::span<const AnswerSeen> answers) { m_answers.add(answers); }
+    [[nodiscard]] EventLog& log() { return m_events; }
 
     // Viewer side. Copies, each consistent in itself.
     [[nodiscard]] ScanStatus status() const;
-    [[nodiscard]] std::vector<LedgerEntry> ledger() const;
-    [[nodiscard]] std::vector<TapeEntry> tape(std::size_t from = 0) const;
+    [[nodiscard]] std::vector<LedgerEntry> ledger() const { return *found()->ledger; }
+    [[nodiscard]] std::vector<LbaSpan> covered() const { return found()->covered; }
+    [[nodiscard]] std::vector<Standstill> standstills() const { return found()->standstills; }
+    [[nodiscard]] std::vector<ScanEvent> events(std::size_t from = 0) const { return m_events.since(from); }
     [[nodiscard]] AnswerTail::News answersSince(std::uint64_t from) const { return m_answers.since(from); }
-    [[nodiscard]] SpanSet coveredSpans() const;
     [[nodiscard]] std::vector<KnownSectors> known() const;
-    [[nodiscard]] std::vector<Standstill> standstills() const;
     // Null until the drive has been opened.
     [[nodiscard]] std::shared_ptr<const Plate> plate() const;
     [[nodiscard]] DriveIdentity identity() const;
@@ -130,20 +45,35 @@ public:
     [[nodiscard]] std::optional<Error> error() const;
 
 private:
+    // What the model had found, at one moment.
+    struct Found {
+        std::shared_ptr<const std::vector<LedgerEntry>> ledger =
+            std::make_shared<const std::vector<LedgerEntry>>();
+        std::vector<LbaSpan> covered;
+        std::vector<Standstill> standstills;
+        std::uint64_t version = 0; // of the model
+        std::uint64_t ledgerVersion = 0;
+        SectorCount coveredSectors;
+    };
+    [[nodiscard]] std::shared_ptr<const Found> found() const;
+    void takeOver(ScanModel& model);
+
     mutable std::mutex m_mutex;
     DriveIdentity m_identity;
     DriveLimits m_limits;
     SettledPlan m_plan;
     std::shared_ptr<const Plate> m_plate;
     ScanStatus m_status;
-    Ledger m_ledger;
-    std::vector<TapeEntry> m_tape;
     std::vector<KnownSectors> m_known;
-    std::vector<Standstill> m_standstills;
-    SpanSet m_covered;
-    std::uint64_t m_coveredSectors = 0;
     std::optional<Error> m_error;
-    AnswerTail m_answers; // has a lock of its own
+    std::shared_ptr<const Found> m_found = std::make_shared<Found>();
+
+    Nanoseconds m_dueAt{}; // of the engine alone: when ledger and coverage may be taken over again
+    MonotonicClock m_clock;
+
+    // Each has a lock of its own.
+    AnswerTail m_answers;
+    EventLog m_events;
 };
 
 } // namespace orbita

@@ -16,8 +16,8 @@ class Listing {
 public:
     explicit Listing(const ScanRecord& record) : m_record(record), m_grid(record.plan.grid) {
         std::vector<LbaSpan> kept; // as this scan kept them for last
-        for (const TapeEntry& entry : record.tape)
-            if (entry.kind == TapeKind::keptForLast) {
+        for (const ScanEvent& entry : record.events)
+            if (entry.kind == ScanEventKind::keptForLast) {
                 const LbaSpan around = intersection(
                     spanBetween({entry.span.first.value - std::min(entry.span.first.value, entry.count)},
                                 entry.span.end() + SectorCount{entry.count}),

@@ -37,7 +37,7 @@ enum class RuleKind : std::uint8_t {
     stalls,      // so many blocks that did not answer within the limit
     minutes,     // so long, pauses not counted
     temperature, // so many degrees Celsius: pauses until the drive is five degrees cooler
-    damning,     // so many readings of the drive's own that are damning, those from before the scan as well
+    critical,    // so many readings of the drive's own that are damning, those from before the scan as well
 };
 enum class RuleAction : std::uint8_t {
     end,

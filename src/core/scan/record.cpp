@@ -7,7 +7,7 @@ ScanRecord recordOf(const ScanFeed& feed, std::int64_t startedAt, const GradeLim
     ScanRecord record;
     // What is copied later is never older: a sector counted as covered has its cell and its defects there.
     record.status = feed.status();
-    record.covered = feed.coveredSpans().spans();
+    record.covered = feed.covered();
     record.drive = feed.identity();
     record.plan = feed.plan();
     const DriveLimits driveLimits = feed.limits();
@@ -16,7 +16,7 @@ ScanRecord recordOf(const ScanFeed& feed, std::int64_t startedAt, const GradeLim
     record.startedAt = startedAt;
     record.limits = limits;
     record.ledger = feed.ledger();
-    record.tape = feed.tape();
+    record.events = feed.events();
     record.known = feed.known();
     record.standstills = feed.standstills();
     record.plate = feed.plate();

@@ -18,7 +18,7 @@ struct ScanRecord {
     ScanStatus status;
     std::vector<LbaSpan> covered;
     std::vector<LedgerEntry> ledger;
-    std::vector<TapeEntry> tape;
+    std::vector<ScanEvent> events;
     std::vector<KnownSectors> known; // by which the drive is told again, before the scan goes on
     std::vector<Standstill> standstills;
     std::shared_ptr<const Plate> plate; // null where the drive was never opened

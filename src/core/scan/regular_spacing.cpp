@@ -10,8 +10,8 @@ namespace orbita {
 namespace {
 
 constexpr std::size_t mostKept = 512;
-constexpr double lookAgainAfter = 1.3; // times as many failures
-constexpr double binsToDouble = 12;    // distances within some 6 % are one
+constexpr double recheckAfter = 1.3; // times as many failures
+constexpr double binsToDouble = 12;  // distances within some 6 % are one
 constexpr std::size_t mostCandidates = 12;
 
 std::uint64_t apart(std::uint64_t a, std::uint64_t b) {
@@ -26,7 +26,7 @@ bool RegularSpacing::failed(std::uint64_t block) {
     m_failures.push_back(block);
     if (++m_met < m_due)
         return false;
-    m_due = static_cast<std::uint64_t>(std::ceil(static_cast<double>(m_met) * lookAgainAfter));
+    m_due = static_cast<std::uint64_t>(std::ceil(static_cast<double>(m_met) * recheckAfter));
     return true;
 }
 

@@ -24,12 +24,12 @@ Replay::Replay(ScanRecord finished)
     , m_route(makeRoute(inADecidedOrder(m_finished.plan),
                         blocksToVisit(m_finished.plan.grid, m_finished.plan.asked.parts, {}))) {
     const ScanStatus& was = m_finished.status;
-    m_visited = was.totals.visited() + was.totals.notStored + was.totals.ungraded;
+    m_visited = was.totals.visited() + was.totals.unmapped + was.totals.ungraded;
     m_wholeNs =
         m_finished.plate->summarise(0, m_finished.plate->blocks()).meanNs * static_cast<double>(m_visited);
     m_now.plate = m_plate;
     m_now.ledger.clear();
-    m_now.tape.clear();
+    m_now.events.clear();
     m_now.covered.clear();
     m_now.status = {};
     m_now.status.phase = ScanPhase::reading;
@@ -56,8 +56,8 @@ void Replay::play(std::uint64_t block) {
     m_covered.add(span);
     now.totals.covered = now.totals.covered + span.count;
     now.position = span.end();
-    if (cell.notStored()) {
-        ++now.totals.notStored;
+    if (cell.unmapped()) {
+        ++now.totals.unmapped;
         return;
     }
     if (cell.ungraded()) {
@@ -91,14 +91,14 @@ const ScanRecord& Replay::at(double share) {
     const std::uint64_t before = m_done;
     const double beforeNs = m_sumNs;
     while (m_done < wanted) {
-        if (m_inStretch == m_stretch.count) {
+        if (m_inRange == m_range.count) {
             const auto next = m_route->next();
             if (!next)
                 break; // what is left was read out of the plan's order: it comes with the end
-            m_stretch = *next;
-            m_inStretch = 0;
+            m_range = *next;
+            m_inRange = 0;
         }
-        play(m_stretch.at(m_inStretch++));
+        play(m_range.at(m_inRange++));
     }
     ScanStatus& now = m_now.status;
     const ScanStatus& was = m_finished.status;
@@ -114,9 +114,10 @@ const ScanRecord& Replay::at(double share) {
         now.paceNow = static_cast<double>(m_done - before) * blockBytes * 1e9 / (m_sumNs - beforeNs);
     if (now.elapsed.count() > 0)
         now.paceAverage = static_cast<double>(m_done) * blockBytes / toSeconds(now.elapsed);
-    while (m_now.tape.size() < m_finished.tape.size() && m_finished.tape[m_now.tape.size()].at <= now.elapsed)
-        m_now.tape.push_back(m_finished.tape[m_now.tape.size()]);
-    now.tapeLength = m_now.tape.size();
+    while (m_now.events.size() < m_finished.events.size() &&
+           m_finished.events[m_now.events.size()].at <= now.elapsed)
+        m_now.events.push_back(m_finished.events[m_now.events.size()]);
+    now.eventCount = m_now.events.size();
     m_now.covered = m_covered.spans();
     tellWhatWasFound();
     return m_now;

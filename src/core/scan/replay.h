@@ -31,8 +31,8 @@ private:
     ScanRecord m_now;
     std::shared_ptr<Plate> m_plate;
     std::unique_ptr<Route> m_route;
-    Stretch m_stretch;
-    std::uint64_t m_inStretch = 0;
+    BlockRange m_range;
+    std::uint64_t m_inRange = 0;
     std::uint64_t m_visited = 0; // blocks of the finished scan that were visited
     std::uint64_t m_done = 0;    // of those, played
     std::uint64_t m_defects = 0;

@@ -15,46 +15,46 @@ namespace {
 // Everything decided beforehand.
 class ListRoute final : public Route {
 public:
-    ListRoute(std::vector<Stretch> stretches, bool sequential)
-        : m_stretches(std::move(stretches)), m_sequential(sequential) {
-        for (const Stretch& stretch : m_stretches)
-            m_left += stretch.count;
+    ListRoute(std::vector<BlockRange> ranges, bool sequential)
+        : m_ranges(std::move(ranges)), m_sequential(sequential) {
+        for (const BlockRange& range : m_ranges)
+            m_left += range.count;
     }
-    std::optional<Stretch> next() override {
-        if (m_next == m_stretches.size())
+    std::optional<BlockRange> next() override {
+        if (m_next == m_ranges.size())
             return std::nullopt;
-        m_left -= m_stretches[m_next].count;
-        return m_stretches[m_next++];
+        m_left -= m_ranges[m_next].count;
+        return m_ranges[m_next++];
     }
-    void learn(const StretchNews& /*news*/) override {}
+    void learn(const RangeResult& /*news*/) override {}
     [[nodiscard]] std::uint64_t blocksLeft() const override { return m_left; }
     [[nodiscard]] bool sequential() const override { return m_sequential; }
 
 private:
-    std::vector<Stretch> m_stretches;
+    std::vector<BlockRange> m_ranges;
     bool m_sequential;
     std::size_t m_next = 0;
     std::uint64_t m_left = 0;
 };
 
-std::vector<Stretch> forwardThrough(const BlockRuns& runs) {
-    std::vector<Stretch> stretches;
-    stretches.reserve(runs.size());
+std::vector<BlockRange> forwardThrough(const BlockRuns& runs) {
+    std::vector<BlockRange> ranges;
+    ranges.reserve(runs.size());
     for (const auto& [first, end] : runs)
-        stretches.push_back({.first = first, .count = end - first, .runUp = true});
-    return stretches;
+        ranges.push_back({.first = first, .count = end - first, .preSeek = true});
+    return ranges;
 }
 
-std::vector<Stretch> backwardThrough(const BlockRuns& runs) {
-    std::vector<Stretch> stretches;
-    stretches.reserve(runs.size());
+std::vector<BlockRange> backwardThrough(const BlockRuns& runs) {
+    std::vector<BlockRange> ranges;
+    ranges.reserve(runs.size());
     for (auto run = runs.rbegin(); run != runs.rend(); ++run)
-        stretches.push_back(
-            {.first = run->second - 1, .count = run->second - run->first, .backward = true, .runUp = true});
-    return stretches;
+        ranges.push_back(
+            {.first = run->second - 1, .count = run->second - run->first, .backward = true, .preSeek = true});
+    return ranges;
 }
 
-std::vector<Stretch> suspectsFirst(const SettledPlan& plan, const BlockRuns& runs) {
+std::vector<BlockRange> suspectsFirst(const SettledPlan& plan, const BlockRuns& runs) {
     std::vector<LbaSpan> suspects;
     for (const LbaSpan& suspect : plan.asked.suspects)
         if (const LbaSpan inside = intersection(suspect, plan.grid.span); !inside.empty())
@@ -62,35 +62,35 @@ std::vector<Stretch> suspectsFirst(const SettledPlan& plan, const BlockRuns& run
     if (suspects.empty())
         return forwardThrough(runs);
     const BlockRuns wanted = blocksToVisit(plan.grid, suspects, {});
-    std::vector<Stretch> stretches = forwardThrough(inside(runs, wanted));
-    const std::vector<Stretch> others = forwardThrough(outside(runs, wanted));
-    stretches.insert(stretches.end(), others.begin(), others.end());
-    return stretches;
+    std::vector<BlockRange> ranges = forwardThrough(inside(runs, wanted));
+    const std::vector<BlockRange> others = forwardThrough(outside(runs, wanted));
+    ranges.insert(ranges.end(), others.begin(), others.end());
+    return ranges;
 }
 
 // Bands of twice the distance; each is read from its beginning and its middle in turns.
-std::vector<Stretch> sweepThrough(const SettledPlan& plan, const BlockRuns& runs) {
+std::vector<BlockRange> sweepThrough(const SettledPlan& plan, const BlockRuns& runs) {
     const std::uint64_t distance = sweepDistance(plan);
-    std::vector<Stretch> stretches;
+    std::vector<BlockRange> ranges;
     for (const auto& [first, end] : runs)
         for (std::uint64_t at = first; at < end;) {
-            const std::uint64_t hop = std::min(distance, (end - at + 1) / 2);
-            const std::uint64_t count = std::min(2 * hop, end - at);
-            stretches.push_back({.first = at, .count = count, .hop = hop});
+            const std::uint64_t stride = std::min(distance, (end - at + 1) / 2);
+            const std::uint64_t count = std::min(2 * stride, end - at);
+            ranges.push_back({.first = at, .count = count, .stride = stride});
             at += count;
         }
-    return stretches;
+    return ranges;
 }
 
-std::vector<Stretch> samplesOf(const SettledPlan& plan, const BlockRuns& runs) {
-    std::vector<Stretch> stretches;
+std::vector<BlockRange> samplesOf(const SettledPlan& plan, const BlockRuns& runs) {
+    std::vector<BlockRange> ranges;
     for (const std::uint64_t block : drawSamples(plan.grid.blocks(), plan.asked.samples, plan.asked.seed)) {
         const auto run = std::upper_bound(runs.begin(), runs.end(), block,
                                           [](std::uint64_t b, const auto& r) { return b < r.second; });
         if (run != runs.end() && run->first <= block)
-            stretches.push_back({.first = block, .count = 1, .runUp = true});
+            ranges.push_back({.first = block, .count = 1, .preSeek = true});
     }
-    return stretches;
+    return ranges;
 }
 
 } // namespace
@@ -108,8 +108,8 @@ std::unique_ptr<Route> makeRoute(const SettledPlan& plan, const BlockRuns& toVis
         const BlockRuns clear = clearOf(plan.grid, toVisit, berths);
         const BlockRuns within = outside(toVisit, clear);
         if (plan.asked.order == ScanOrder::sample) {
-            std::vector<Stretch> samples = samplesOf(plan, clear);
-            const std::vector<Stretch> last = samplesOf(plan, within);
+            std::vector<BlockRange> samples = samplesOf(plan, clear);
+            const std::vector<BlockRange> last = samplesOf(plan, within);
             samples.insert(samples.end(), last.begin(), last.end());
             return std::make_unique<ListRoute>(std::move(samples), false);
         }

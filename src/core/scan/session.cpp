@@ -55,22 +55,24 @@ std::optional<Error> whyNotContinued(const ScanRecord& earlier, const DriveIdent
     return std::nullopt;
 }
 
-ScanSession::ScanSession(DriveOpener opener, Planner planner, ScanAids aids, const GradeLimits& limits)
+ScanSession::ScanSession(DriveOpener opener, Planner planner, ScanServices services,
+                         const GradeLimits& limits)
     : m_opener(std::move(opener))
     , m_planner(std::move(planner))
-    , m_aids(std::move(aids))
+    , m_services(std::move(services))
     , m_limits(limits)
     , m_startedAt(std::time(nullptr))
     , m_thread([this](const std::stop_token& stop) { run(stop); }) {}
 
-ScanSession::ScanSession(DriveOpener opener, const ScanPlan& plan, ScanAids aids, const GradeLimits& limits)
-    : ScanSession(std::move(opener), always(plan), std::move(aids), limits) {}
+ScanSession::ScanSession(DriveOpener opener, const ScanPlan& plan, ScanServices services,
+                         const GradeLimits& limits)
+    : ScanSession(std::move(opener), always(plan), std::move(services), limits) {}
 
-ScanSession::ScanSession(DriveOpener opener, const ScanPlan& plan, ScanRecord earlier, ScanAids aids)
+ScanSession::ScanSession(DriveOpener opener, const ScanPlan& plan, ScanRecord earlier, ScanServices services)
     : m_opener(std::move(opener))
     , m_planner(always(plan))
     , m_earlier(std::move(earlier))
-    , m_aids(std::move(aids))
+    , m_services(std::move(services))
     , m_limits(m_earlier->limits)
     , m_startedAt(m_earlier->startedAt)
     , m_thread([this](const std::stop_token& stop) { run(stop); }) {}
@@ -91,12 +93,12 @@ bool ScanSession::saving() const {
 Result<void> ScanSession::openImage(const SettledPlan& plan, const DriveIdentity& identity,
                                     const std::stop_token& stop) {
     const auto toSave = plan.asked.parts.empty() ? std::vector<LbaSpan>{plan.grid.span} : plan.asked.parts;
-    auto image = SavedImage::open(plan.asked.saveTo, identity, toSave, m_aids.places, stop);
+    auto image = SavedImage::open(plan.asked.saveTo, identity, toSave, m_services.places, stop);
     if (!image)
         return tl::unexpected(image.error());
     const std::scoped_lock lock(m_imageMutex);
     m_image = std::make_shared<ImageWriter>(std::move(*image));
-    m_aids.image = m_image;
+    m_services.image = m_image;
     return {};
 }
 
@@ -119,7 +121,7 @@ void ScanSession::run(const std::stop_token& stop) {
 
 void ScanSession::scan(const std::stop_token& stop) {
     std::vector<Claim> claims;
-    for (const std::string& name : m_aids.claims) {
+    for (const std::string& name : m_services.claims) {
         auto claimed = claim(name);
         if (!claimed) {
             m_feed.fail(std::move(claimed.error()));
@@ -147,8 +149,8 @@ void ScanSession::scan(const std::stop_token& stop) {
     if (plan->asked.way == ReadWay::verify && plan->asked.blockSectors == 0 && !m_earlier) {
         VerifyBlock chosen = chooseVerifyBlock(**drive, *plan, stop);
         plan->grid.blockSectors = chosen.sectors;
-        m_aids.silentAt = chosen.silentAt;
-        m_aids.met = std::move(chosen.met);
+        m_services.silentAt = chosen.silentAt;
+        m_services.met = std::move(chosen.met);
     }
     // What comes of it has to be kept, too.
     if (!memoryIsThere(roomToWorkIn, Plate::mostMemoryBytes(plan->grid.blocks())))
@@ -158,9 +160,9 @@ void ScanSession::scan(const std::stop_token& stop) {
             m_feed.fail(std::move(opened.error()));
             return;
         }
-    m_aids.earlier = m_earlier ? &*m_earlier : nullptr;
-    const auto firstKept = m_aids.firstKept;
-    Engine engine(**drive, *plan, m_limits, m_pause, m_feed, std::move(m_aids));
+    m_services.earlier = m_earlier ? &*m_earlier : nullptr;
+    const auto firstKept = m_services.firstKept;
+    Engine engine(**drive, *plan, m_limits, m_pause, m_feed, std::move(m_services));
     m_earlier.reset();
     if (firstKept)
         firstKept->wait(firstKeptPatience, stop);

@@ -27,10 +27,12 @@ std::optional<Error> whyNotContinued(const ScanRecord& earlier, const DriveIdent
 class ScanSession {
 public:
     // Starts at once. Why it could not begin is told by feed().error().
-    ScanSession(DriveOpener opener, const ScanPlan& plan, ScanAids aids = {}, const GradeLimits& limits = {});
-    ScanSession(DriveOpener opener, Planner planner, ScanAids aids = {}, const GradeLimits& limits = {});
+    ScanSession(DriveOpener opener, const ScanPlan& plan, ScanServices services = {},
+                const GradeLimits& limits = {});
+    ScanSession(DriveOpener opener, Planner planner, ScanServices services = {},
+                const GradeLimits& limits = {});
     // Goes on with a scan that was broken off. `plan` as planToContinue() made it; its rules may differ.
-    ScanSession(DriveOpener opener, const ScanPlan& plan, ScanRecord earlier, ScanAids aids = {});
+    ScanSession(DriveOpener opener, const ScanPlan& plan, ScanRecord earlier, ScanServices services = {});
     // Stops, and returns within 0.2 s whatever the drive does.
     ~ScanSession() = default;
 
@@ -64,7 +66,7 @@ private:
     DriveOpener m_opener;
     Planner m_planner;
     std::optional<ScanRecord> m_earlier;
-    ScanAids m_aids;
+    ScanServices m_services;
     GradeLimits m_limits;
     std::int64_t m_startedAt;
     ScanFeed m_feed;

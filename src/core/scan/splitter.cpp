@@ -58,10 +58,10 @@ void Splitter::advance() {
     choose();
 }
 
-Splitter::Settled Splitter::report(bool readable, std::optional<Lba> firstBad) {
+Splitter::PieceResult Splitter::report(bool readable, std::optional<Lba> firstBad) {
     const bool alone = m_piece.end() <= physicalEnd(m_piece.first);
     if (readable) {
-        const Settled settled = m_repeating ? Settled::recovered : Settled::good;
+        const PieceResult settled = m_repeating ? PieceResult::recovered : PieceResult::good;
         m_stride = std::max(m_stride, m_piece.count.value) * 2;
         if (m_repeating) // it was the bad one
             m_badBefore.reset();
@@ -72,15 +72,15 @@ Splitter::Settled Splitter::report(bool readable, std::optional<Lba> firstBad) {
     if (!alone) {
         cut(firstBad);
         choose();
-        return Settled::nothing;
+        return PieceResult::open;
     }
     if (m_repeats && !m_repeating) {
         m_repeating = true;
-        return Settled::nothing;
+        return PieceResult::open;
     }
     m_badBefore.reset(); // found; what lies behind is unknown again
     advance();
-    return Settled::bad;
+    return PieceResult::bad;
 }
 
 } // namespace orbita

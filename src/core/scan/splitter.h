@@ -24,14 +24,14 @@ public:
     // True if next() is one physical sector that has failed alone once already.
     [[nodiscard]] bool repeating() const { return m_repeating; }
 
-    enum class Settled : std::uint8_t {
-        nothing,  // the piece has to be looked at more closely
+    enum class PieceResult : std::uint8_t {
+        open,     // the piece has to be looked at more closely
         good,     // the piece was read
         bad,      // one physical sector, failed twice (once without repeats)
         recovered // one physical sector, failed once and was read then
     };
-    // What came of reading next(). Anything but `nothing` settles next() and moves on.
-    Settled report(bool readable, std::optional<Lba> firstBad = {});
+    // What came of reading next(). Anything but `open` settles next() and moves on.
+    PieceResult report(bool readable, std::optional<Lba> firstBad = {});
 
 private:
     [[nodiscard]] Lba physicalEnd(Lba lba) const; // of the physical sector that holds it, within the block

@@ -5,18 +5,10 @@
 
 namespace orbita {
 
-ScanFacts factsOf(const std::vector<LedgerEntry>& ledger, std::uint32_t logicalBytes) {
-    ScanFacts facts;
-    std::uint64_t sectors = 0;
-    std::uint64_t patches = 0;
-    std::uint64_t most = 0;
-    for (const Patch& patch : patchesOf(ledger, logicalBytes)) {
-        sectors += patch.unreadable.value;
-        patches += patch.unreadable.value > 0 ? 1 : 0;
-        most = std::max(most, patch.unreadable.value);
-    }
-    facts.values = {{RuleKind::unreadable, sectors}, {RuleKind::patches, patches}, {RuleKind::growth, most}};
-    return facts;
+ScanFacts factsOf(const Ledger& ledger) {
+    return {{{RuleKind::unreadable, ledger.unreadable().value},
+             {RuleKind::patches, ledger.unreadablePatches()},
+             {RuleKind::growth, ledger.mostInOnePatch().value}}};
 }
 
 bool StopRules::has(RuleKind kind) const {

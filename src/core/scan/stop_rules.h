@@ -13,7 +13,7 @@ struct ScanFacts {
     std::map<RuleKind, std::uint64_t> values;
 };
 // Unreadable sectors, patches with such, and the most in one patch.
-ScanFacts factsOf(const std::vector<LedgerEntry>& ledger, std::uint32_t logicalBytes);
+ScanFacts factsOf(const Ledger& ledger);
 
 // Keeps which rules are still armed.
 class StopRules {

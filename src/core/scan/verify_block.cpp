@@ -76,7 +76,7 @@ private:
                 return std::nullopt;
             }
         }
-        if (answer.judged.outcome == Outcome::answered)
+        if (answer.verdict.outcome == Outcome::answered)
             return answer.latency;
         answer.data = {};
         m_met.push_back({span, answer});

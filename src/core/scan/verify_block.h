@@ -2,7 +2,7 @@
 #pragma once
 
 #include "core/scan/plan.h"
-#include "core/scan/scan_aids.h"
+#include "core/scan/scan_services.h"
 
 #include <stop_token>
 

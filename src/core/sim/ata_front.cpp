@@ -113,7 +113,7 @@ public:
     }
 
     [[nodiscard]] bool isTrouble(const Reply& reply) const override {
-        return judgeAta(reply).outcome != Outcome::answered;
+        return classifyAta(reply).outcome != Outcome::answered;
     }
 
 private:
@@ -128,7 +128,7 @@ private:
         id.smartSupported = state.health.offered;
         id.smartEnabled = state.health.offered && state.health.watching;
         id.selfTestSupported = id.logsSupported = state.health.offered;
-        id.sctSupported = id.recoveryTimeSupported = m_scenario.rotating() && m_scenario.limitsRecovery;
+        id.sctSupported = id.recoveryTimeSupported = m_scenario.rotating() && m_scenario.limitsErrorRecovery;
         id.writeCacheSupported = id.writeCacheEnabled = true;
         id.trimSupported = !m_scenario.rotating();
         id.passwordSet = id.locked = m_scenario.lock == Lock::password;
@@ -219,7 +219,7 @@ private:
             return smartLog(ata::logAddressOf(block), state, reply);
         case ata::smart::writeLog:
             if (ata::logAddressOf(block) == ata::logAddress::sctCommand)
-                return recoveryTime(parameters, reply);
+                return errorRecoveryLimit(parameters, reply);
             if (ata::logAddressOf(block) != ata::logAddress::selectiveSelfTest)
                 return refuse(reply);
             if (const auto test = ata::decodeSelective(parameters))
@@ -231,8 +231,8 @@ private:
     }
 
     // SCT error recovery control of reading; see ata::sctSetRecoveryTime.
-    std::vector<std::byte> recoveryTime(std::span<const std::byte> parameters, Reply& reply) {
-        if (!m_scenario.rotating() || !m_scenario.limitsRecovery || parameters.size() < ata::pageBytes ||
+    std::vector<std::byte> errorRecoveryLimit(std::span<const std::byte> parameters, Reply& reply) {
+        if (!m_scenario.rotating() || !m_scenario.limitsErrorRecovery || parameters.size() < ata::pageBytes ||
             littleEndian(parameters, 0, 2) != 3 || littleEndian(parameters, 4, 2) != 1)
             return refuse(reply);
         if (littleEndian(parameters, 2, 2) == 1)

@@ -34,8 +34,8 @@ const std::vector<std::byte>& noise() {
 
 } // namespace
 
-bool holdsNothing(const Scenario& scenario, const LbaSpan& span) {
-    for (const LbaSpan& empty : scenario.notStored)
+bool isUnmapped(const Scenario& scenario, const LbaSpan& span) {
+    for (const LbaSpan& empty : scenario.unmapped)
         if (intersection(span, empty) == span)
             return true;
     return false;
@@ -49,7 +49,7 @@ void readContent(const Scenario& scenario, Lba first, std::span<std::byte> bytes
         const std::span sector = bytes.subspan(at, sectorBytes);
         const bool empty =
             scenario.rotating() && mixed(seed ^ lba.value / regionSectors) % 16 < emptyRegionsOf16;
-        if (empty || (!scenario.notStored.empty() && holdsNothing(scenario, {lba, {1}}))) {
+        if (empty || (!scenario.unmapped.empty() && isUnmapped(scenario, {lba, {1}}))) {
             std::memset(sector.data(), 0, sector.size());
             continue;
         }

@@ -13,6 +13,6 @@ namespace orbita::sim {
 void readContent(const Scenario& scenario, Lba first, std::span<std::byte> bytes);
 
 // True where all of `span` was never written, or given back: a read of it is answered without the medium.
-bool holdsNothing(const Scenario& scenario, const LbaSpan& span);
+bool isUnmapped(const Scenario& scenario, const LbaSpan& span);
 
 } // namespace orbita::sim

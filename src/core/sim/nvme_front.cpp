@@ -95,7 +95,7 @@ public:
     }
 
     [[nodiscard]] bool isTrouble(const Reply& reply) const override {
-        return judgeNvme(reply).outcome != Outcome::answered;
+        return classifyNvme(reply).outcome != Outcome::answered;
     }
 
 private:

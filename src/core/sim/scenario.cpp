@@ -231,7 +231,7 @@ OtherLoad readOtherLoad(ObjectReader object) {
     return load;
 }
 
-LbaSpan readNotStored(ObjectReader object, const Scenario& scenario) {
+LbaSpan readUnmapped(ObjectReader object, const Scenario& scenario) {
     const std::uint64_t sectors = scenario.identity.capacity.value;
     LbaSpan span;
     span.first.value = object.whole("first_lba", 0, sectors - 1);
@@ -339,9 +339,9 @@ Scenario readScenario(const Json& json) {
          [&](ObjectReader o) { scenario.speckles.push_back(readSpeckle(std::move(o), scenario)); });
     list("other_load", [&](ObjectReader o) { scenario.otherLoads.push_back(readOtherLoad(std::move(o))); });
     list("not_stored",
-         [&](ObjectReader o) { scenario.notStored.push_back(readNotStored(std::move(o), scenario)); });
+         [&](ObjectReader o) { scenario.unmapped.push_back(readUnmapped(std::move(o), scenario)); });
     scenario.zoneSectors = top.whole("zone_sectors", 0, scenario.identity.capacity.value, 0);
-    scenario.limitsRecovery = top.flag("limits_recovery", true);
+    scenario.limitsErrorRecovery = top.flag("limits_recovery", true);
     scenario.verifyLies = top.flag("verify_lies", false);
     scenario.commandsAtOnce = static_cast<std::uint32_t>(top.whole("commands_at_once", 1, 64, 1));
     scenario.lock = readLock(top);

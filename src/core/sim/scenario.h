@@ -128,10 +128,10 @@ struct Scenario {
     std::vector<Defect> defects; // ascending; unreadable ones cover whole physical sectors
     std::vector<Speckle> speckles;
     std::vector<OtherLoad> otherLoads;
-    std::uint64_t zoneSectors = 0;  // of a zoned drive; each zone holds what comes before its not stored end
-    std::vector<LbaSpan> notStored; // never written, or given back: read without the medium
+    std::uint64_t zoneSectors = 0; // of a zoned drive; each zone holds what comes before its not stored end
+    std::vector<LbaSpan> unmapped; // never written, or given back: read without the medium
     Lock lock = Lock::none;
-    bool limitsRecovery = true;       // how long it tries to read a sector can be set
+    bool limitsErrorRecovery = true;  // how long it tries to read a sector can be set
     bool verifyLies = false;          // answers every verify at once, without looking
     std::uint32_t commandsAtOnce = 1; // how many it takes before it has answered
     double playbackSeconds = 120;     // how long the demonstration takes to play a scan of the whole drive

@@ -47,7 +47,7 @@ class ScsiFront final : public CommandFront {
 public:
     ScsiFront(const Scenario& scenario, std::shared_ptr<Condition> condition)
         : m_scenario(scenario), m_condition(std::move(condition)) {
-        for (const LbaSpan& span : scenario.notStored)
+        for (const LbaSpan& span : scenario.unmapped)
             m_notStored.add(span);
         if (scenario.front != Front::scsi)
             m_ata = makeAtaFront(scenario, m_condition);
@@ -121,7 +121,7 @@ public:
             if (m_scenario.front == Front::bridge)
                 break;
             if (block.bytes[1] == std::byte{scsi::getLbaStatusAction})
-                return m_scenario.front == Front::scsi && forgets() ? held(block) : refuse(reply);
+                return m_scenario.front == Front::scsi && supportsUnmap() ? held(block) : refuse(reply);
             const auto bytes = scsi::encodeCapacity16(capacity());
             return {bytes.begin(), bytes.end()};
         }
@@ -155,7 +155,7 @@ public:
     }
 
     [[nodiscard]] bool isTrouble(const Reply& reply) const override {
-        return reply.status != scsi::status::good || judgeScsi(reply).outcome != Outcome::answered;
+        return reply.status != scsi::status::good || classifyScsi(reply).outcome != Outcome::answered;
     }
 
 private:
@@ -172,12 +172,12 @@ private:
         c.sectors = m_scenario.identity.capacity;
         c.logicalBytes = m_scenario.identity.logicalBytes;
         c.physicalBytes = m_scenario.identity.physicalBytes;
-        c.forgets = forgets();
+        c.supportsUnmap = supportsUnmap();
         return c;
     }
 
-    [[nodiscard]] bool forgets() const {
-        return !m_scenario.notStored.empty() && m_scenario.zoneSectors == 0;
+    [[nodiscard]] bool supportsUnmap() const {
+        return !m_scenario.unmapped.empty() && m_scenario.zoneSectors == 0;
     }
 
     static std::vector<std::byte> refuse(Reply& reply) {

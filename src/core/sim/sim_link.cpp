@@ -73,7 +73,7 @@ SimLink::AtDrive SimLink::begin(const Request& request) {
     Reply& reply = begun.reply;
     reply.tag = request.tag;
     reply.expected = request.expected;
-    reply.carried = Carried::answered;
+    reply.transport = TransportStatus::answered;
     if (m_hangs)
         return begun;
     // One head: what comes later waits for what came before.
@@ -94,7 +94,7 @@ SimLink::AtDrive SimLink::begin(const Request& request) {
         m_front->answerBeyondEnd(request.block, reply);
         *begun.latency += m_surface.scenario().overhead;
     } else {
-        m_surface.limitRecovery(m_condition->recoveryLimit());
+        m_surface.setErrorRecovery(m_condition->recoveryLimit());
         const ReadEvent event = m_surface.read(*access, served);
         m_hangs = !event.latency;
         if (event.latency)
@@ -102,7 +102,7 @@ SimLink::AtDrive SimLink::begin(const Request& request) {
         else
             begun.latency.reset();
         if (event.result == ReadResult::gone) {
-            reply.carried = Carried::failed;
+            reply.transport = TransportStatus::failed;
             reply.systemError = ENODEV;
         } else {
             m_condition->noteRead(access->span, event, identity.logicalBytes, powered());
@@ -118,7 +118,8 @@ SimLink::AtDrive SimLink::begin(const Request& request) {
 
 void SimLink::handOver(const Request& request, Reply& reply) {
     const auto access = m_front->mediumAccess(request.block);
-    if (!access || !access->handsOver || reply.carried != Carried::answered || reply.transferred == 0)
+    if (!access || !access->handsOver || reply.transport != TransportStatus::answered ||
+        reply.transferred == 0)
         return;
     if (m_contentsUsed == m_contents.size())
         m_contents.emplace_back();
@@ -170,8 +171,8 @@ std::size_t SimLink::collect(std::span<Reply> replies, Nanoseconds patience) {
         if (m_handsOver)
             handOver(m_queue.front(), front.reply);
         m_data = std::move(front.data);
-        const bool trouble = front.reply.carried != Carried::answered || m_front->isTrouble(front.reply) ||
-                             *front.latency > m_queue.front().haltAfter;
+        const bool trouble = front.reply.transport != TransportStatus::answered ||
+                             m_front->isTrouble(front.reply) || *front.latency > m_queue.front().haltAfter;
         replies[taken++] = front.reply;
         if (trouble)
             withdrawNotSent();

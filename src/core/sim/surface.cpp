@@ -230,7 +230,7 @@ ReadEvent Surface::read(const MediumAccess& access, Nanoseconds now) {
         event.latency = m_scenario.overhead + rounded(bytes * 1e3 / m_scenario.interfaceMbPerS);
         return event;
     }
-    if (holdsNothing(m_scenario, span)) { // the heads go on meanwhile, over tracks that nobody waits for
+    if (isUnmapped(m_scenario, span)) { // the heads go on meanwhile, over tracks that nobody waits for
         const double bytes =
             access.handsOver ? static_cast<double>(span.count.value) * m_scenario.identity.logicalBytes : 0;
         event.latency = m_scenario.overhead + rounded(bytes * 1e3 / m_scenario.interfaceMbPerS);

@@ -35,7 +35,7 @@ public:
     // before.
     ReadEvent read(const MediumAccess& access, Nanoseconds now);
     // The drive gives a sector up after so long; zero: it tries as long as it likes.
-    void limitRecovery(Nanoseconds limit) { m_recoveryLimit = limit; }
+    void setErrorRecovery(Nanoseconds limit) { m_recoveryLimit = limit; }
 
 private:
     struct Segment {

@@ -3,11 +3,11 @@
 
 namespace orbita {
 
-DriveFinder finderOf(const Target& target, std::function<ScanAids(const Target&)> aids,
+DriveFinder finderOf(const Target& target, std::function<ScanServices(const Target&)> services,
                      const SystemPaths& paths) {
     if (target.simulated() || target.partition || serialMeansNothing(target.identity.serial))
         return {};
-    return [target, aids = std::move(aids), paths](const std::stop_token& stop) -> FoundDrive {
+    return [target, services = std::move(services), paths](const std::stop_token& stop) -> FoundDrive {
         const DriveIdentity& wanted = target.identity;
         std::optional<AttachedDrive> found;
         for (AttachedDrive& drive : listDrives(paths)) {
@@ -31,7 +31,8 @@ DriveFinder finderOf(const Target& target, std::function<ScanAids(const Target&)
                           (*opened)->identity().logicalBytes == wanted.logicalBytes;
         if (!same)
             return {};
-        return {std::move(*opened), aids ? [aids, again] { return aids(again); } : AidsAnew{}};
+        return {std::move(*opened),
+                services ? [services, again] { return services(again); } : ServicesAnew{}};
     };
 }
 

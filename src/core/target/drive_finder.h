@@ -2,7 +2,7 @@
 // A drive that dropped off its bus often comes back under another name.
 #pragma once
 
-#include "core/scan/scan_aids.h"
+#include "core/scan/scan_services.h"
 #include "core/target/target.h"
 
 namespace orbita {
@@ -11,7 +11,7 @@ namespace orbita {
 // and capacity, and no other that claims them too. Null for simulated drives, and for those whose serial
 // number means nothing: nothing tells them from the next one. `aids` makes what asks the drive that was
 // found.
-DriveFinder finderOf(const Target& target, std::function<ScanAids(const Target&)> aids = {},
+DriveFinder finderOf(const Target& target, std::function<ScanServices(const Target&)> services = {},
                      const SystemPaths& paths = {});
 
 } // namespace orbita

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/scan/scan_aids.h"
+#include "core/scan/scan_services.h"
 #include "core/target/target.h"
 
 namespace orbita {

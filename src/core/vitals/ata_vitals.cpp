@@ -107,7 +107,7 @@ Reading readingOf(const ata::Attribute& attribute, bool rotating) {
 
 // Two attributes may tell the same thing; the first to do so stands for it.
 void addOnce(Vitals& vitals, Reading reading) {
-    if (reading.kind == ReadingKind::makersOwn || vitals.find(reading.kind) == nullptr)
+    if (reading.kind == ReadingKind::vendorSpecific || vitals.find(reading.kind) == nullptr)
         vitals.readings.push_back(std::move(reading));
 }
 
@@ -147,7 +147,7 @@ void takeVerdict(Enquiry& enquiry, Vitals& vitals) {
     if (signature != 0xC24F && signature != 0x2CF4)
         return; // a bridge that returns no registers
     Reading reading;
-    reading.kind = ReadingKind::ownVerdict;
+    reading.kind = ReadingKind::overallHealth;
     reading.unit = ReadingUnit::none;
     reading.value = signature == 0x2CF4 ? 1 : 0;
     reading.source = "SMART status";

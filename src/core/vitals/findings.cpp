@@ -34,8 +34,8 @@ Finding againstPolicy(const Reading& reading, const ReadingLimits& limits) {
     const auto reaches = [&](const std::optional<std::int64_t>& limit) {
         return limit && (fewer ? reading.value <= *limit : reading.value >= *limit);
     };
-    if (reaches(limits.damning))
-        return {FindingLevel::damning, FindingReason::aboveLimit, limits.damning};
+    if (reaches(limits.critical))
+        return {FindingLevel::critical, FindingReason::aboveLimit, limits.critical};
     if (reaches(limits.warning))
         return {FindingLevel::warning, FindingReason::aboveLimit, limits.warning};
     if (reaches(limits.note))
@@ -43,7 +43,7 @@ Finding againstPolicy(const Reading& reading, const ReadingLimits& limits) {
     return {FindingLevel::fine, FindingReason::withinLimits,
             limits.note      ? limits.note
             : limits.warning ? limits.warning
-                             : limits.damning};
+                             : limits.critical};
 }
 
 Finding againstOwnThreshold(const Reading& reading) {
@@ -52,7 +52,7 @@ Finding againstOwnThreshold(const Reading& reading) {
     if (!reading.threshold || *reading.threshold == 0 || *reading.threshold >= 254)
         return {};
     if (sensible(reading.normalised) && *reading.normalised <= *reading.threshold)
-        return {FindingLevel::damning, FindingReason::belowOwnThreshold, {}};
+        return {FindingLevel::critical, FindingReason::belowOwnThreshold, {}};
     if (sensible(reading.worst) && *reading.worst <= *reading.threshold)
         return {FindingLevel::warning, FindingReason::wasBelowThreshold, {}};
     return {FindingLevel::fine, FindingReason::withinLimits, {}};
@@ -64,20 +64,20 @@ Finding againstOwnLimit(const Reading& reading) {
     const bool beyond =
         fewerIsWorse(reading.kind) ? reading.value <= *reading.ownLimit : reading.value >= *reading.ownLimit;
     const FindingLevel level =
-        reading.kind == ReadingKind::spareLeft ? FindingLevel::damning : FindingLevel::warning;
+        reading.kind == ReadingKind::spareLeft ? FindingLevel::critical : FindingLevel::warning;
     return beyond ? Finding{level, FindingReason::belowOwnThreshold, reading.ownLimit} : Finding{};
 }
 
-Finding ownVerdict(const Reading& reading) {
-    if (reading.kind == ReadingKind::ownVerdict)
-        return reading.value == 0 ? Finding{FindingLevel::fine, FindingReason::ownVerdict, {}}
-                                  : Finding{FindingLevel::damning, FindingReason::ownVerdict, {}};
+Finding overallHealth(const Reading& reading) {
+    if (reading.kind == ReadingKind::overallHealth)
+        return reading.value == 0 ? Finding{FindingLevel::fine, FindingReason::overallHealth, {}}
+                                  : Finding{FindingLevel::critical, FindingReason::overallHealth, {}};
     // NVMe critical warning: spare low, degraded and read-only are damning; temperature and backup less so.
     constexpr std::int64_t grave = 1 | 4 | 8;
     if (reading.value == 0)
-        return {FindingLevel::fine, FindingReason::ownVerdict, {}};
-    return {(reading.value & grave) != 0 ? FindingLevel::damning : FindingLevel::warning,
-            FindingReason::ownVerdict,
+        return {FindingLevel::fine, FindingReason::overallHealth, {}};
+    return {(reading.value & grave) != 0 ? FindingLevel::critical : FindingLevel::warning,
+            FindingReason::overallHealth,
             {}};
 }
 
@@ -92,8 +92,8 @@ std::string_view entryName(Entry entry) {
 }
 
 Finding assess(const Reading& reading, const HousePolicy& policy, const Reading* before) {
-    if (reading.kind == ReadingKind::ownVerdict || reading.kind == ReadingKind::criticalWarning)
-        return ownVerdict(reading);
+    if (reading.kind == ReadingKind::overallHealth || reading.kind == ReadingKind::criticalWarning)
+        return overallHealth(reading);
     if (cannotBe(reading))
         return {FindingLevel::fine, FindingReason::cannotBe, {}};
     Finding finding = againstOwnThreshold(reading);
@@ -112,7 +112,7 @@ Finding assess(const Reading& reading, const HousePolicy& policy, const Reading*
 std::vector<Finding> assessAll(const Vitals& vitals, const HousePolicy& policy, const Vitals* before) {
     std::vector<Finding> findings;
     for (const Reading& reading : vitals.readings) {
-        const Reading* earlier = before == nullptr || reading.kind == ReadingKind::makersOwn
+        const Reading* earlier = before == nullptr || reading.kind == ReadingKind::vendorSpecific
                                      ? nullptr
                                      : before->find(reading.kind);
         findings.push_back(assess(reading, policy, earlier));
@@ -128,7 +128,7 @@ EntryGate judgeEntry(const Vitals& vitals, const std::vector<Finding>& findings,
         // Errors on the cable close no gate: they are for another cable.
         if (vitals.readings[i].kind == ReadingKind::linkErrors)
             continue;
-        if (findings[i].level == FindingLevel::damning)
+        if (findings[i].level == FindingLevel::critical)
             add({EntryReasonKind::reading, Entry::saveFirst, i, {}, {}});
         else if (findings[i].level == FindingLevel::warning)
             add({EntryReasonKind::reading, Entry::gently, i, {}, {}});

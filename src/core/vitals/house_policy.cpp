@@ -62,7 +62,7 @@ HousePolicy readPolicy(const Json& json) {
         for (const auto& item : limits->items()) {
             const std::string where = "policy.limits." + item.key();
             const auto kind = readingKindFromName(item.key());
-            if (!kind || *kind == ReadingKind::makersOwn)
+            if (!kind || *kind == ReadingKind::vendorSpecific)
                 throw BadPolicy{where + ": there is no such reading"};
             only(item.value(), where, {"note", "warning", "damning"});
             policy.limits[*kind] = {limit(item.value(), where, "note"), limit(item.value(), where, "warning"),

@@ -17,7 +17,7 @@ namespace orbita {
 struct ReadingLimits {
     std::optional<std::int64_t> note;
     std::optional<std::int64_t> warning;
-    std::optional<std::int64_t> damning;
+    std::optional<std::int64_t> critical;
     friend bool operator==(const ReadingLimits&, const ReadingLimits&) = default;
 };
 

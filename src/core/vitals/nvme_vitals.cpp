@@ -11,7 +11,7 @@ namespace {
 std::optional<std::vector<std::byte>> readPage(Enquiry& enquiry, Vitals& vitals, const CommandBlock& block,
                                                std::uint32_t bytes, const std::string& name) {
     auto reaction = enquiry.ask(block, bytes);
-    if (!reaction || reaction->judged.outcome != Outcome::answered) {
+    if (!reaction || reaction->verdict.outcome != Outcome::answered) {
         vitals.refused.push_back(name);
         return std::nullopt;
     }
@@ -73,7 +73,7 @@ void takeHealth(Enquiry& enquiry, Vitals& vitals, const nvme::Controller& contro
 void takeSetup(Enquiry& enquiry, Vitals& vitals, const nvme::Controller& controller) {
     if (controller.writeCachePresent)
         if (const auto reaction = enquiry.ask(nvme::getFeatures(nvme::feature::volatileWriteCache, 0), 0);
-            reaction && reaction->judged.outcome == Outcome::answered &&
+            reaction && reaction->verdict.outcome == Outcome::answered &&
             (nvme::decodeCompletion(reaction->bytes).result & 1U) != 0)
             addNote(vitals, VitalsNote::writeCacheOn);
     if (controller.securitySupported)

@@ -19,7 +19,7 @@ namespace {
 constexpr std::uint16_t vpdBytes = 1024;
 
 bool answered(const Result<Reaction>& reaction) {
-    return reaction && reaction->judged.outcome == Outcome::answered;
+    return reaction && reaction->verdict.outcome == Outcome::answered;
 }
 
 std::optional<std::vector<std::byte>> readVpd(Enquiry& enquiry, Vitals& vitals, std::uint8_t page,
@@ -70,7 +70,7 @@ void takeScsiIdentity(Enquiry& enquiry, Vitals& vitals) {
         }
     }
     if (const auto reaction = enquiry.ask(scsi::testUnitReady(), 0);
-        reaction && reaction->judged.outcome == Outcome::notReady)
+        reaction && reaction->verdict.outcome == Outcome::notReady)
         addNote(vitals, VitalsNote::notReady);
     if (const auto page = readVpd(enquiry, vitals, scsi::vpd::serialNumber, "scsi/vpd-80"))
         if (auto serial = scsi::decodeSerialNumber(*page); !serial.empty())

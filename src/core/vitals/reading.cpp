@@ -26,7 +26,7 @@ constexpr std::array<std::string_view, 8> reasonNames = {
 } // namespace
 
 std::string readingId(const Reading& reading) {
-    if (reading.kind == ReadingKind::makersOwn)
+    if (reading.kind == ReadingKind::vendorSpecific)
         return "attribute-" + std::to_string(reading.attribute);
     return std::string(readingKindName(reading.kind));
 }
@@ -37,7 +37,7 @@ std::string_view readingKindName(ReadingKind kind) {
 
 std::optional<ReadingKind> readingKindFromName(std::string_view name) {
     if (name.rfind("attribute-", 0) == 0)
-        return ReadingKind::makersOwn;
+        return ReadingKind::vendorSpecific;
     return enumFromName<ReadingKind>(kindNames, name);
 }
 

@@ -14,7 +14,7 @@ namespace orbita {
 
 // In the order in which they are shown: what this trade decides by stands first.
 enum class ReadingKind : std::uint8_t {
-    ownVerdict,      // the drive's own overall answer: 0 good, 1 it expects to fail
+    overallHealth,   // the drive's own overall answer: 0 good, 1 it expects to fail
     criticalWarning, // NVMe: bits of the drive's own warnings
     pendingSectors,  // unreadable now, wait to be replaced
     offlineUncorrectable,
@@ -50,7 +50,7 @@ enum class ReadingKind : std::uint8_t {
     bytesWritten,
     readErrorRate, // the maker's own unit
     seekErrorRate,
-    makersOwn // an attribute whose meaning only the maker knows
+    vendorSpecific // an attribute whose meaning only the maker knows
 };
 
 enum class ReadingUnit : std::uint8_t {
@@ -66,7 +66,7 @@ enum class ReadingUnit : std::uint8_t {
 };
 
 struct Reading {
-    ReadingKind kind = ReadingKind::makersOwn;
+    ReadingKind kind = ReadingKind::vendorSpecific;
     ReadingUnit unit = ReadingUnit::count;
     std::int64_t value = 0;
     // Of the ATA attribute table; `attribute` 0 elsewhere.
@@ -91,7 +91,7 @@ std::optional<ReadingKind> readingKindFromName(std::string_view name);
 // True where more of it since the last visit means that something goes on.
 bool growthMatters(ReadingKind kind);
 
-enum class FindingLevel : std::uint8_t { fine, note, warning, damning };
+enum class FindingLevel : std::uint8_t { fine, note, warning, critical };
 std::string_view findingName(FindingLevel level);
 
 // Why a reading was found to be so.
@@ -101,7 +101,7 @@ enum class FindingReason : std::uint8_t {
     aboveLimit,        // of the house policy
     belowOwnThreshold, // the drive's own: normalised at or below threshold now
     wasBelowThreshold, // it once was
-    ownVerdict,        // the drive says so itself
+    overallHealth,     // the drive says so itself
     grewSinceLastVisit,
     cannotBe, // no such value exists: not believed
 };

@@ -18,7 +18,7 @@ std::optional<std::vector<scsi::LogParameter>> readLog(Enquiry& enquiry, Vitals&
     const std::string name = subpage == 0 ? fmt::format("scsi/log-{:02x}", page)
                                           : fmt::format("scsi/log-{:02x}-{:02x}", page, subpage);
     const auto reaction = enquiry.ask(scsi::logSense(page, logBytes, subpage), logBytes);
-    if (!reaction || reaction->judged.outcome != Outcome::answered) {
+    if (!reaction || reaction->verdict.outcome != Outcome::answered) {
         vitals.refused.push_back(name);
         return std::nullopt;
     }
@@ -113,7 +113,7 @@ void takeDefects(Enquiry& enquiry, Vitals& vitals) {
     constexpr std::uint8_t longBlockFormat = 3;
     constexpr std::uint32_t listBytes = 65536;
     const auto reaction = enquiry.ask(scsi::readDefectData12(true, longBlockFormat, listBytes), listBytes);
-    if (!reaction || reaction->judged.outcome != Outcome::answered) {
+    if (!reaction || reaction->verdict.outcome != Outcome::answered) {
         vitals.refused.emplace_back("scsi/grown-defects");
         return;
     }
@@ -133,7 +133,7 @@ void takeScsiVerdict(Enquiry& enquiry, Vitals& vitals) {
     if (!exception)
         return;
     constexpr std::uint8_t failurePredicted = 0x5D;
-    add(vitals, ReadingKind::ownVerdict, ReadingUnit::none, exception->asc == failurePredicted ? 1 : 0,
+    add(vitals, ReadingKind::overallHealth, ReadingUnit::none, exception->asc == failurePredicted ? 1 : 0,
         "log page 2Fh");
 }
 

@@ -37,7 +37,7 @@ Result<void> run(Enquiry& enquiry, const CommandBlock& block, const Vitals& vita
     const auto reaction = enquiry.ask(block, 0);
     if (!reaction)
         return tl::unexpected(reaction.error());
-    if (reaction->judged.outcome != Outcome::answered)
+    if (reaction->verdict.outcome != Outcome::answered)
         return tl::unexpected(refuse(vitals, "the drive refused it", "It may be busy with another test."));
     return {};
 }

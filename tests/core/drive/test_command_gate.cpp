@@ -400,26 +400,26 @@ private slots:
     }
     void aLinkAdmitsWhatItWasTold() {
         test::ScriptedLink link(
-            [](const CommandBlock&) { return test::Scripted{{.carried = Carried::answered}}; });
+            [](const CommandBlock&) { return test::Scripted{{.transport = TransportStatus::answered}}; });
         Request request;
         request.block = ata::smartCommand(ata::smart::executeOffline, 1, 0);
         request.haltAfter = std::chrono::seconds{8};
         Reply reply;
         link.submit({&request, 1});
         QCOMPARE(link.reap({&reply, 1}, std::chrono::seconds{1}), std::size_t{1});
-        QCOMPARE(reply.carried, Carried::refused);
+        QCOMPARE(reply.transport, TransportStatus::refused);
         QVERIFY(link.sent().empty());
         QCOMPARE(link.refusals(), std::uint64_t{1});
         link.admit(Admission::stateToo);
         link.submit({&request, 1});
         QCOMPARE(link.reap({&reply, 1}, std::chrono::seconds{1}), std::size_t{1});
-        QCOMPARE(reply.carried, Carried::answered);
+        QCOMPARE(reply.transport, TransportStatus::answered);
         QCOMPARE(link.sent().size(), std::size_t{1});
     }
     // Replies come in the order of submission, refused ones in their turn; nothing behind a refusal is sent.
     void aRefusalComesInItsTurnAndHoldsBackTheRest() {
         test::ScriptedLink link(
-            [](const CommandBlock&) { return test::Scripted{{.carried = Carried::answered}}; });
+            [](const CommandBlock&) { return test::Scripted{{.transport = TransportStatus::answered}}; });
         std::array<Request, 5> requests;
         for (std::size_t i = 0; i < requests.size(); ++i) {
             requests[i].tag = i;
@@ -437,16 +437,16 @@ private slots:
         QCOMPARE(replies.size(), requests.size());
         for (std::size_t i = 0; i < replies.size(); ++i) {
             QCOMPARE(replies[i].tag, std::uint64_t{i});
-            QCOMPARE(replies[i].carried, i < 2    ? Carried::answered
-                                         : i == 2 ? Carried::refused
-                                                  : Carried::withdrawn);
+            QCOMPARE(replies[i].transport, i < 2    ? TransportStatus::answered
+                                           : i == 2 ? TransportStatus::refused
+                                                    : TransportStatus::withdrawn);
         }
         QCOMPARE(link.sent().size(), std::size_t{2});
         // Once that is known, it goes on.
         link.submit(std::span(requests).first(1));
         Reply reply;
         QCOMPARE(link.reap({&reply, 1}, std::chrono::seconds{1}), std::size_t{1});
-        QCOMPARE(reply.carried, Carried::answered);
+        QCOMPARE(reply.transport, TransportStatus::answered);
     }
     // A question may be repeated after a reset; what changes the drive's state may have been done already.
     void onlyQuestionsAreRepeated() {
@@ -454,7 +454,7 @@ private slots:
         test::ScriptedLink link([&](const CommandBlock&) {
             ++asked;
             test::Scripted scripted;
-            scripted.reply.carried = Carried::failed;
+            scripted.reply.transport = TransportStatus::failed;
             scripted.reply.systemError = EAGAIN;
             return scripted;
         });

@@ -54,11 +54,11 @@ private slots:
         stop = true;
         other.join();
         QVERIFY2(drive.has_value(), drive ? "" : drive.error().message().c_str());
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QCOMPARE(sectorsOf(record.ledger, Grade::unreadable), (std::vector<std::uint64_t>{1000, 1001, 1002}));
         QVERIFY(record.status.totals.disturbed > 0 ||
-                std::any_of(record.tape.begin(), record.tape.end(),
-                            [](const TapeEntry& e) { return e.kind == TapeKind::disturbed; }));
+                std::any_of(record.events.begin(), record.events.end(),
+                            [](const ScanEvent& e) { return e.kind == ScanEventKind::disturbed; }));
         // What waited behind the other's read waited some 0.3 s. The bench answers each read by a script,
         // which now and then takes as long as a laboured block by itself: that may stand as seen once, no
         // more.
@@ -95,7 +95,7 @@ private slots:
         QVERIFY2(image.has_value(), image ? "" : image.error().message().c_str());
         const ScanRecord record =
             runScan(**drive, plan, {}, {.image = std::make_shared<ImageWriter>(std::move(*image))});
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QCOMPARE(record.status.depth, 8U);
         std::vector<std::uint64_t> bad = {1000, 1001, 1002};
         for (std::uint64_t s = 90'000; s < 90'009; ++s)
@@ -139,7 +139,7 @@ private slots:
         ScanPlan plan;
         plan.blockSectors = 128;
         const ScanRecord record = runScan(**drive, plan);
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QVERIFY(record.wholeSpanCovered());
         std::vector<std::uint64_t> expected = {0, 1000, 1001, 1002, 1023, 1024};
         for (std::uint64_t s = 20'000; s < 20'009; ++s)
@@ -175,7 +175,7 @@ private slots:
             const qint64 took = timer.elapsed();
             QVERIFY2(took <= 200, qPrintable(QString::number(took)));
             const ScanRecord record = session.record();
-            QCOMPARE(record.status.ended, Ended::stopped);
+            QCOMPARE(record.status.ended, EndReason::stopped);
             QCOMPARE(record.ledger.size(), std::size_t{1});
             QCOMPARE(record.ledger[0].grade, Grade::stalled);
             QCOMPARE(record.status.totals.covered.value, std::uint64_t{4096});
@@ -190,7 +190,7 @@ private slots:
         plan.blockSectors = 128;
         plan.limit = std::chrono::milliseconds{200};
         plan.giveUp = std::chrono::milliseconds{800};
-        QCOMPARE(runScan(**drive, plan).status.ended, Ended::noAnswer);
+        QCOMPARE(runScan(**drive, plan).status.ended, EndReason::noAnswer);
     }
     // What is behind the device dies in mid-scan: no sector is accused.
     void deviceThatVanishesIsNoDefect() {
@@ -207,7 +207,7 @@ private slots:
         lab.lab("break");
         QTRY_VERIFY_WITH_TIMEOUT(session.ended(), 30'000);
         const ScanRecord record = session.record();
-        QCOMPARE(record.status.ended, Ended::driveGone);
+        QCOMPARE(record.status.ended, EndReason::driveGone);
         QVERIFY(sectorsOf(record.ledger, Grade::unreadable).empty());
         QVERIFY(record.status.totals.covered.value >= 3000);
     }

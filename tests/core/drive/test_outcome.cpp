@@ -34,19 +34,19 @@ private slots:
         QFETCH(int, status);
         QFETCH(int, error);
         Reply reply;
-        reply.carried = Carried::answered;
+        reply.transport = TransportStatus::answered;
         reply.bytes =
             ata::encodeAnswer({static_cast<std::uint8_t>(status), static_cast<std::uint8_t>(error), {77}});
-        const Judged judged = judgeAta(reply);
-        QTEST(judged.outcome, "outcome");
-        QCOMPARE(judged.firstBad.has_value(), judged.outcome == Outcome::unreadable);
-        if (judged.firstBad)
-            QCOMPARE(judged.firstBad->value, std::uint64_t{77});
+        const ReplyVerdict verdict = classifyAta(reply);
+        QTEST(verdict.outcome, "outcome");
+        QCOMPARE(verdict.firstBad.has_value(), verdict.outcome == Outcome::unreadable);
+        if (verdict.firstBad)
+            QCOMPARE(verdict.firstBad->value, std::uint64_t{77});
     }
     void garbledAnswerIsALinkFault() {
         Reply reply;
-        reply.carried = Carried::answered;
-        QCOMPARE(judgeAta(reply).outcome, Outcome::linkFault);
+        reply.transport = TransportStatus::answered;
+        QCOMPARE(classifyAta(reply).outcome, Outcome::linkFault);
     }
     void systemErrors_data() {
         QTest::addColumn<int>("number");
@@ -67,20 +67,20 @@ private slots:
     void systemErrors() {
         QFETCH(int, number);
         Reply reply;
-        reply.carried = Carried::failed;
+        reply.transport = TransportStatus::failed;
         reply.systemError = number;
         reply.expected = 512;
-        QTEST(judgePlain(reply).outcome, "outcome");
-        QTEST(judgeAta(reply).outcome, "outcome");
+        QTEST(classifyPlain(reply).outcome, "outcome");
+        QTEST(classifyAta(reply).outcome, "outcome");
     }
     void shortReadIsBeyondTheEnd() {
         Reply reply;
-        reply.carried = Carried::answered;
+        reply.transport = TransportStatus::answered;
         reply.expected = 4096;
         reply.transferred = 4096;
-        QCOMPARE(judgePlain(reply).outcome, Outcome::answered);
+        QCOMPARE(classifyPlain(reply).outcome, Outcome::answered);
         reply.transferred = 512;
-        QCOMPARE(judgePlain(reply).outcome, Outcome::beyondEnd);
+        QCOMPARE(classifyPlain(reply).outcome, Outcome::beyondEnd);
     }
     void scsiSense_data() {
         QTest::addColumn<int>("key");
@@ -110,16 +110,16 @@ private slots:
             sense.information = Lba{4711};
             const auto bytes = scsi::encodeSense(sense, descriptors);
             Reply reply;
-            reply.carried = Carried::answered;
+            reply.transport = TransportStatus::answered;
             reply.status = scsi::status::checkCondition;
             std::copy(bytes.begin(), bytes.end(), reply.bytes.begin());
-            QCOMPARE(judgeScsi(reply).outcome, outcome);
-            QCOMPARE(judgeScsi(reply).recovered, key == 1);
+            QCOMPARE(classifyScsi(reply).outcome, outcome);
+            QCOMPARE(classifyScsi(reply).recovered, key == 1);
             if (outcome == Outcome::unreadable)
-                QCOMPARE(judgeScsi(reply).firstBad->value, std::uint64_t{4711});
+                QCOMPARE(classifyScsi(reply).firstBad->value, std::uint64_t{4711});
             // About an earlier command: says nothing of this one.
             reply.bytes[0] |= std::byte{1};
-            QCOMPARE(judgeScsi(reply).outcome, Outcome::interrupted);
+            QCOMPARE(classifyScsi(reply).outcome, Outcome::interrupted);
         }
     }
     void senseOfWhatIsNotWritten() {
@@ -127,28 +127,28 @@ private slots:
             const auto bytes = scsi::encodeSense(
                 {scsi::senseKey::illegalRequest, 0x21, qualifier, {}, {}, false, {}}, false);
             Reply reply;
-            reply.carried = Carried::answered;
+            reply.transport = TransportStatus::answered;
             reply.status = scsi::status::checkCondition;
             std::copy(bytes.begin(), bytes.end(), reply.bytes.begin());
-            QCOMPARE(judgeScsi(reply).outcome, Outcome::nothing);
+            QCOMPARE(classifyScsi(reply).outcome, Outcome::unmapped);
         }
     }
     void scsiStatus() {
         Reply reply;
-        reply.carried = Carried::answered;
+        reply.transport = TransportStatus::answered;
         reply.expected = reply.transferred = 512;
-        QCOMPARE(judgeScsi(reply).outcome, Outcome::answered);
+        QCOMPARE(classifyScsi(reply).outcome, Outcome::answered);
         reply.transferred = 100; // good, they say, but the data did not all arrive
-        QCOMPARE(judgeScsi(reply).outcome, Outcome::linkFault);
+        QCOMPARE(classifyScsi(reply).outcome, Outcome::linkFault);
         for (const std::uint8_t status :
              {scsi::status::busy, scsi::status::taskSetFull, scsi::status::taskAborted}) {
             reply.status = status;
-            QCOMPARE(judgeScsi(reply).outcome, Outcome::interrupted);
+            QCOMPARE(classifyScsi(reply).outcome, Outcome::interrupted);
         }
         reply.status = 0x18;
-        QCOMPARE(judgeScsi(reply).outcome, Outcome::locked);
+        QCOMPARE(classifyScsi(reply).outcome, Outcome::locked);
         reply.status = scsi::status::checkCondition; // without sense
-        QCOMPARE(judgeScsi(reply).outcome, Outcome::linkFault);
+        QCOMPARE(classifyScsi(reply).outcome, Outcome::linkFault);
     }
     void nvmeStatus_data() {
         QTest::addColumn<int>("type");
@@ -156,7 +156,7 @@ private slots:
         QTest::addColumn<Outcome>("outcome");
         QTest::newRow("good") << 0 << 0x00 << Outcome::answered;
         QTest::newRow("unrecovered read") << 2 << 0x81 << Outcome::unreadable;
-        QTest::newRow("unwritten") << 2 << 0x87 << Outcome::nothing;
+        QTest::newRow("unwritten") << 2 << 0x87 << Outcome::unmapped;
         QTest::newRow("guard check") << 2 << 0x82 << Outcome::unreadable;
         QTest::newRow("access denied") << 2 << 0x86 << Outcome::locked;
         QTest::newRow("out of range") << 0 << 0x80 << Outcome::beyondEnd;
@@ -172,18 +172,18 @@ private slots:
         QFETCH(int, code);
         QFETCH(Outcome, outcome);
         Reply reply;
-        reply.carried = Carried::answered;
+        reply.transport = TransportStatus::answered;
         reply.bytes = nvme::encodeCompletion(
             {0, static_cast<std::uint8_t>(type), static_cast<std::uint8_t>(code), false});
-        QCOMPARE(judgeNvme(reply).outcome, outcome);
+        QCOMPARE(classifyNvme(reply).outcome, outcome);
     }
     void whatWasNotSentSaysNothing() {
-        for (const auto& [carried, outcome] : {std::pair{Carried::withdrawn, Outcome::withdrawn},
-                                               std::pair{Carried::refused, Outcome::barred}}) {
+        for (const auto& [transport, outcome] : {std::pair{TransportStatus::withdrawn, Outcome::withdrawn},
+                                                 std::pair{TransportStatus::refused, Outcome::barred}}) {
             Reply reply;
-            reply.carried = carried;
-            QCOMPARE(judgeAta(reply).outcome, outcome);
-            QCOMPARE(judgePlain(reply).outcome, outcome);
+            reply.transport = transport;
+            QCOMPARE(classifyAta(reply).outcome, outcome);
+            QCOMPARE(classifyPlain(reply).outcome, outcome);
         }
     }
     // The drive may be another one from then on.
@@ -191,7 +191,7 @@ private slots:
         for (unsigned asc = 0; asc < 256; ++asc)
             for (unsigned ascq = 0; ascq < 256; ++ascq) {
                 Reply reply;
-                reply.carried = Carried::answered;
+                reply.transport = TransportStatus::answered;
                 reply.status = scsi::status::checkCondition;
                 const auto sense = scsi::encodeSense({scsi::senseKey::unitAttention,
                                                       static_cast<std::uint8_t>(asc),
@@ -204,7 +204,8 @@ private slots:
                 std::copy(sense.begin(), sense.end(), reply.bytes.begin());
                 const bool changed = asc == 0x28 || (asc == 0x2A && ascq == 0x09) ||
                                      (asc == 0x3F && (ascq == 0x03 || ascq == 0x0E));
-                QCOMPARE(judgeScsi(reply).outcome, changed ? Outcome::mediumChanged : Outcome::interrupted);
+                QCOMPARE(classifyScsi(reply).outcome,
+                         changed ? Outcome::mediumChanged : Outcome::interrupted);
             }
     }
 };

@@ -108,7 +108,7 @@ private slots:
             QVERIFY(n > 0);
             for (std::size_t i = 0; i < n; ++i, ++got) {
                 QCOMPARE(replies[i].tag, got); // in the order they were asked
-                QCOMPARE(replies[i].carried, Carried::answered);
+                QCOMPARE(replies[i].transport, TransportStatus::answered);
                 QVERIFY(replies[i].latency.count() > 0);
                 QCOMPARE(replies[i].data.size(), std::size_t{blockBytes});
                 QVERIFY(std::memcmp(replies[i].data.data(), content.data() + got * blockBytes, blockBytes) ==
@@ -144,9 +144,9 @@ private slots:
             if (i < 10)
                 QCOMPARE(all[i].transferred, 4096U);
             else if (i == 10)
-                QVERIFY(all[i].carried == Carried::answered && all[i].transferred == 0);
+                QVERIFY(all[i].transport == TransportStatus::answered && all[i].transferred == 0);
             else
-                behind += all[i].carried == Carried::answered ? 1 : 0;
+                behind += all[i].transport == TransportStatus::answered ? 1 : 0;
         }
         QVERIFY2(behind <= 8, qPrintable(QString::number(behind)));
         const Request again = readOf(99, 0, 4096);
@@ -258,7 +258,7 @@ private slots:
             QVERIFY(n > 0);
             for (std::size_t i = 0; i < n; ++i) {
                 QCOMPARE(replies[i].tag, next++);
-                QCOMPARE(replies[i].carried, Carried::answered);
+                QCOMPARE(replies[i].transport, TransportStatus::answered);
                 QCOMPARE(replies[i].transferred, 65536U);
                 QVERIFY(replies[i].latency.count() > 0);
                 QVERIFY(replies[i].completedAt - replies[i].latency >= last);
@@ -281,14 +281,14 @@ private slots:
         std::size_t n = 0;
         while (n < 4)
             n += link.reap(std::span(replies).subspan(n), std::chrono::seconds{1});
-        QCOMPARE(replies[0].carried, Carried::answered);
-        QCOMPARE(judgePlain(replies[1]).outcome, Outcome::beyondEnd);
-        QCOMPARE(replies[2].carried, Carried::withdrawn);
-        QCOMPARE(replies[3].carried, Carried::withdrawn);
+        QCOMPARE(replies[0].transport, TransportStatus::answered);
+        QCOMPARE(classifyPlain(replies[1]).outcome, Outcome::beyondEnd);
+        QCOMPARE(replies[2].transport, TransportStatus::withdrawn);
+        QCOMPARE(replies[3].transport, TransportStatus::withdrawn);
         // Now it is known: sending goes on.
         link.submit({&late, 1});
         QCOMPARE(link.reap(replies, std::chrono::seconds{1}), std::size_t{1});
-        QCOMPARE(replies[0].carried, Carried::answered);
+        QCOMPARE(replies[0].transport, TransportStatus::answered);
     }
     void clearWordsForWhatCannotBeOpened_data() {
         QTest::addColumn<QString>("path");
@@ -345,7 +345,7 @@ private slots:
         for (int i = 0; i < 20 && n == 0; ++i)
             n = opened->link->reap({&reply, 1}, std::chrono::milliseconds{100});
         QCOMPARE(n, std::size_t{1});
-        QCOMPARE(judgePlain(reply).outcome, Outcome::readerLost);
+        QCOMPARE(classifyPlain(reply).outcome, Outcome::readerLost);
     }
     void readerEndsWithTheLink() {
         {
@@ -362,7 +362,7 @@ private slots:
         ScanPlan plan;
         plan.blockSectors = 128;
         const ScanRecord record = test::runScan(**drive, plan);
-        QCOMPARE(record.status.ended, Ended::shrunk);
+        QCOMPARE(record.status.ended, EndReason::shrunk);
         QCOMPARE(record.covered.size(), std::size_t{1});
         QCOMPARE(record.covered[0].end().value, std::uint64_t{(3 << 20) / 512});
         QVERIFY(record.ledger.empty()); // a shorter file is no defect
@@ -372,7 +372,7 @@ private slots:
         QVERIFY(drive.has_value());
         QCOMPARE((*drive)->limits().notes.back(), AccessNote::partialLastSector);
         const ScanRecord record = test::runScan(**drive, {});
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QVERIFY(record.wholeSpanCovered());
         QCOMPARE(record.status.totals.covered.value, std::uint64_t{(5 << 20) / 512 + 3});
     }

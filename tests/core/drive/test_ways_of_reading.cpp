@@ -43,7 +43,8 @@ Nanoseconds timeOf(Drive& drive, LbaSpan span, ReadWay way) {
     const ReadRequest request{1, span, std::chrono::seconds{8}, way};
     drive.submit({&request, 1});
     ReadAnswer answer;
-    if (drive.reap({&answer, 1}, std::chrono::seconds{10}) != 1 || answer.judged.outcome != Outcome::answered)
+    if (drive.reap({&answer, 1}, std::chrono::seconds{10}) != 1 ||
+        answer.verdict.outcome != Outcome::answered)
         return {};
     return answer.latency;
 }
@@ -79,7 +80,7 @@ private slots:
         ScanPlan plan;
         plan.way = way;
         const ScanRecord record = runScan(**drive, plan);
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         const auto bad = sectorsOf(record.ledger, Grade::unreadable);
         QCOMPARE(bad.size(), badSectors);
         QCOMPARE(bad.front(), firstBad);
@@ -107,7 +108,7 @@ private slots:
         auto drive = open(scenario);
         QVERIFY2(drive, drive ? "" : drive.error().message().c_str());
         const ScanRecord record = runScan(**drive, {});
-        QCOMPARE(record.status.ended, Ended::locked);
+        QCOMPARE(record.status.ended, EndReason::locked);
         QVERIFY(record.ledger.empty());
         QVERIFY(record.covered.empty());
     }
@@ -160,7 +161,7 @@ private slots:
     // sector.
     void refusedCommandsAccuseNoSector() {
         auto link = std::make_unique<ScriptedLink>([](const CommandBlock& command) {
-            Scripted scripted{{.carried = Carried::answered}};
+            Scripted scripted{{.transport = TransportStatus::answered}};
             const bool nothing = scsi::sectorsOf(command) == 0;
             const std::uint8_t op = scsi::opcodeOf(command);
             if ((op == scsi::opcode::read16 || op == scsi::opcode::verify16) && !nothing) {
@@ -178,13 +179,13 @@ private slots:
                                         std::uint32_t /*logicalBytes*/) {
                 return scsi::read16(span.first, static_cast<std::uint32_t>(span.count.value));
             }
-            static Judged judge(const Reply& reply) { return judgeScsi(reply); }
+            static ReplyVerdict judge(const Reply& reply) { return classifyScsi(reply); }
         };
         DriveLimits limits;
         limits.maxSectors = 8192;
         LinkedDrive<Codec> drive(std::move(link), identity, limits);
         const ScanRecord record = runScan(drive, {});
-        QCOMPARE(record.status.ended, Ended::refused);
+        QCOMPARE(record.status.ended, EndReason::refused);
         QVERIFY(record.ledger.empty());
     }
     // Passed through a translation, an ATA verify comes back with its registers only where it asked or

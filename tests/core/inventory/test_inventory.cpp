@@ -229,7 +229,7 @@ private slots:
                                                       {RemarkKind::overlapping, "sda2"},
                                                       {RemarkKind::beyondEnd, "sda3"}}));
     }
-    // What lives on a drive, asked of real images through the attendant.
+    // What lives on a drive, asked of real images through the probe.
     void contentIsRecognised() {
         FakeSystem system;
         constexpr std::uint64_t sectors = 65536;

@@ -14,7 +14,7 @@ struct Case {
     std::uint64_t linkFaults = 0;
     int unreadablePatches = 0;
     double covered = 0.5;
-    Ended ended = Ended::running;
+    EndReason ended = EndReason::running;
     ScanPhase phase = ScanPhase::reading;
     DataElsewhere data = DataElsewhere::notSaved;
 };
@@ -57,9 +57,9 @@ private slots:
         QTest::newRow("too little") << Case{.steady = 3} << Meaning::nothingYet << NextStep::goOn;
         QTest::newRow("half, clean") << Case{} << Meaning::even << NextStep::goOn;
         QTest::newRow("whole, clean")
-            << Case{.covered = 1, .ended = Ended::complete} << Meaning::even << NextStep::none;
+            << Case{.covered = 1, .ended = EndReason::complete} << Meaning::even << NextStep::none;
         QTest::newRow("a clean tenth is no clean drive")
-            << Case{.covered = 0.1, .ended = Ended::stopped} << Meaning::even << NextStep::goOn;
+            << Case{.covered = 0.1, .ended = EndReason::stopped} << Meaning::even << NextStep::goOn;
         QTest::newRow("slow") << Case{.laboured = 3} << Meaning::slowOnly << NextStep::readAgain;
         QTest::newRow("slow again") << Case{.laboured = 3, .standing = Standing::confirmed}
                                     << Meaning::slowOnly << NextStep::goOn;
@@ -78,9 +78,9 @@ private slots:
         QTest::newRow("link") << Case{.linkFaults = 4} << Meaning::linkSuspect << NextStep::changeCable;
         QTest::newRow("link faults do not hide bad sectors")
             << Case{.linkFaults = 4, .unreadablePatches = 1} << Meaning::fewUnreadable << NextStep::saveData;
-        QTest::newRow("gone") << Case{.ended = Ended::driveGone} << Meaning::notAnswering
+        QTest::newRow("gone") << Case{.ended = EndReason::driveGone} << Meaning::notAnswering
                               << NextStep::saveDataFirst;
-        QTest::newRow("no answer, saved") << Case{.ended = Ended::noAnswer, .data = DataElsewhere::saved}
+        QTest::newRow("no answer, saved") << Case{.ended = EndReason::noAnswer, .data = DataElsewhere::saved}
                                           << Meaning::notAnswering << NextStep::checkPower;
         QTest::newRow("silent now") << Case{.unreadablePatches = 1, .phase = ScanPhase::waiting}
                                     << Meaning::silentNow << NextStep::wait;
@@ -100,7 +100,7 @@ private slots:
         status.blockSectors = 1000;
         status.totals.ungraded = 100;
         status.totals.covered.value = 100'000;
-        status.ended = Ended::complete;
+        status.ended = EndReason::complete;
         const RunningJudgement judgement = judgeSoFar(status, {}, drive, DataElsewhere::saved);
         QCOMPARE(judgement.meaning, Meaning::nothingYet);
         QCOMPARE(judgement.vouchedShare, 0.0);

@@ -3,6 +3,7 @@
 
 #include "core/plate/ledger.h"
 
+#include <array>
 #include <map>
 #include <random>
 
@@ -17,6 +18,31 @@ LedgerEntry bad(std::uint64_t lba, std::uint64_t sectors, Grade grade = Grade::u
 
 class TestLedger : public QObject {
     Q_OBJECT
+    static void compare(const Ledger& ledger, const std::map<std::uint64_t, Grade>& sectors,
+                        std::uint32_t bytes) {
+        const auto entries = ledger.entries();
+        std::map<std::uint64_t, Grade> listed;
+        std::uint64_t unreadable = 0;
+        for (std::size_t k = 0; k < entries.size(); ++k) {
+            const LedgerEntry& e = entries[k];
+            QVERIFY(k == 0 || entries[k - 1].span.end() <= e.span.first);
+            for (std::uint64_t s = e.span.first.value; s < e.span.end().value; ++s) {
+                listed[s] = e.grade;
+                unreadable += e.grade == Grade::unreadable ? 1 : 0;
+            }
+        }
+        QCOMPARE(listed, sectors);
+        QCOMPARE(ledger.unreadable().value, unreadable);
+        std::uint64_t patches = 0;
+        SectorCount most;
+        for (const Patch& patch : patchesOf(entries, bytes)) {
+            patches += patch.unreadable.value > 0 ? 1 : 0;
+            most = std::max(most, patch.unreadable);
+        }
+        QCOMPARE(ledger.unreadablePatches(), patches);
+        QCOMPARE(ledger.mostInOnePatch().value, most.value);
+    }
+
 private slots:
     void equalNeighboursMerge() {
         Ledger ledger;
@@ -55,35 +81,33 @@ private slots:
         QVERIFY(ledger.entries().empty());
         QCOMPARE(ledger.unreadable().value, std::uint64_t{0});
     }
+    // Whatever is added and taken away, in any order: as a map of single sectors has it, and as the patches
+    // come out when they are counted afresh.
     void equalsAMapOfSectors() {
-        std::mt19937 random(9);
-        Ledger ledger;
-        std::map<std::uint64_t, Grade> sectors;
-        for (int i = 0; i < 2000; ++i) {
-            const std::uint64_t lba = random() % 300;
-            const std::uint64_t count = 1 + random() % 9;
-            if (random() % 4 == 0) {
-                ledger.remove({{lba}, {count}});
-                for (std::uint64_t s = lba; s < lba + count; ++s)
-                    sectors.erase(s);
-            } else {
-                const Grade grade = random() % 2 == 0 ? Grade::unreadable : Grade::straining;
-                ledger.add(bad(lba, count, grade));
-                for (std::uint64_t s = lba; s < lba + count; ++s)
-                    sectors[s] = grade;
-            }
-            std::map<std::uint64_t, Grade> listed;
-            std::uint64_t unreadable = 0;
-            for (std::size_t k = 0; k < ledger.entries().size(); ++k) {
-                const LedgerEntry& e = ledger.entries()[k];
-                QVERIFY(k == 0 || ledger.entries()[k - 1].span.end() <= e.span.first);
-                for (std::uint64_t s = e.span.first.value; s < e.span.end().value; ++s) {
-                    listed[s] = e.grade;
-                    unreadable += e.grade == Grade::unreadable ? 1 : 0;
+        constexpr std::uint32_t bytes = 1U << 20U; // a patch ends after 8 sectors
+        constexpr std::array grades{Grade::unreadable, Grade::straining, Grade::stalled, Grade::linkFault};
+        for (unsigned seed = 1; seed <= 10; ++seed) {
+            std::mt19937 random(seed);
+            Ledger ledger(bytes);
+            std::map<std::uint64_t, Grade> sectors;
+            const std::uint64_t places = seed % 2 == 0 ? 300 : 3000;
+            for (int i = 0; i < 500; ++i) {
+                const std::uint64_t lba = random() % places;
+                const std::uint64_t count = random() % 20 == 0 ? 1 + random() % 90 : 1 + random() % 9;
+                if (random() % 3 == 0) {
+                    ledger.remove({{lba}, {count}});
+                    for (std::uint64_t s = lba; s < lba + count; ++s)
+                        sectors.erase(s);
+                } else {
+                    const Grade grade = grades[random() % grades.size()];
+                    ledger.add(bad(lba, count, grade));
+                    for (std::uint64_t s = lba; s < lba + count; ++s)
+                        sectors[s] = grade;
                 }
+                compare(ledger, sectors, bytes);
+                if (QTest::currentTestFailed())
+                    return;
             }
-            QCOMPARE(listed, sectors);
-            QCOMPARE(ledger.unreadable().value, unreadable);
         }
     }
     void patchesAreRunsOfNeighbours() {

@@ -66,9 +66,10 @@ struct Run {
 };
 
 // Lets the drive be told how long to try.
-class SimRecovery final : public RecoveryTime {
+class SimErrorRecovery final : public ErrorRecoveryLimit {
 public:
-    explicit SimRecovery(std::shared_ptr<sim::Condition> condition) : m_condition(std::move(condition)) {}
+    explicit SimErrorRecovery(std::shared_ptr<sim::Condition> condition)
+        : m_condition(std::move(condition)) {}
     Result<Nanoseconds> shorten(Nanoseconds limit, const std::stop_token&) override {
         m_condition->setRecoveryLimitMs(static_cast<std::uint32_t>(limit / std::chrono::milliseconds{1}));
         return Nanoseconds{};
@@ -83,7 +84,7 @@ private:
     std::shared_ptr<sim::Condition> m_condition;
 };
 
-Run run(const sim::Scenario& scenario, ScanOrder order, bool limitsRecovery = false) {
+Run run(const sim::Scenario& scenario, ScanOrder order, bool limitsErrorRecovery = false) {
     Run run;
     const auto condition = std::make_shared<sim::Condition>(scenario);
     auto opened = openAtaDrive(std::make_unique<sim::SimLink>(scenario, 0, condition), "sim", "simulated",
@@ -95,10 +96,10 @@ Run run(const sim::Scenario& scenario, ScanOrder order, bool limitsRecovery = fa
     plan.order = order;
     plan.blockSectors = 2048;
     plan.measurePaceFirst = false;
-    ScanAids aids;
-    if (limitsRecovery)
-        aids.recovery = std::make_shared<SimRecovery>(condition);
-    run.record = runScan(*run.drive, plan, {}, std::move(aids));
+    ScanServices services;
+    if (limitsErrorRecovery)
+        services.recovery = std::make_shared<SimErrorRecovery>(condition);
+    run.record = runScan(*run.drive, plan, {}, std::move(services));
     run.took = run.record.status.elapsed;
     return run;
 }
@@ -121,7 +122,7 @@ private slots:
         QFETCH(bool, together);
         const Run plain = run(scenario, ScanOrder::forward);
         const Run careful = run(scenario, ScanOrder::careful);
-        QCOMPARE(careful.record.status.ended, Ended::complete);
+        QCOMPARE(careful.record.status.ended, EndReason::complete);
         QVERIFY(careful.record.wholeSpanCovered());
         // Both find the same, sector by sector.
         QCOMPARE(sectorsOf(careful.record.ledger, Grade::unreadable),
@@ -154,7 +155,7 @@ private slots:
     void regularDamage_data() {
         QTest::addColumn<quint64>("seed");
         QTest::addColumn<bool>("dead");
-        QTest::addColumn<bool>("limitsRecovery");
+        QTest::addColumn<bool>("limitsErrorRecovery");
 #if defined(ORBITA_SANITIZED)
         constexpr quint64 drives = 1;
 #else
@@ -170,10 +171,10 @@ private slots:
     void regularDamage() {
         QFETCH(quint64, seed);
         QFETCH(bool, dead);
-        QFETCH(bool, limitsRecovery);
+        QFETCH(bool, limitsErrorRecovery);
         const RegularDamage damage = test::regularDamage(seed, dead);
         const Run plain = run(damage.scenario, ScanOrder::forward);
-        const Run careful = run(damage.scenario, ScanOrder::careful, limitsRecovery);
+        const Run careful = run(damage.scenario, ScanOrder::careful, limitsErrorRecovery);
         QVERIFY(careful.record.wholeSpanCovered());
         QCOMPARE(sectorsOf(careful.record.ledger, Grade::unreadable),
                  sectorsOf(plain.record.ledger, Grade::unreadable));
@@ -187,7 +188,7 @@ private slots:
         sim::Scenario sound = damage.scenario;
         sound.defects.clear();
         const Nanoseconds failing =
-            limitsRecovery ? std::min(damage.answers, ScanPlan{}.recovery) : damage.answers;
+            limitsErrorRecovery ? std::min(damage.answers, ScanPlan{}.recovery) : damage.answers;
         const double toRead = toSeconds(plain.took) / 4 -
                               toSeconds(failing + sound.longestSeek) * static_cast<double>(damage.badBlocks);
         const double informed = std::min(static_cast<double>(damage.goodSectors),
@@ -212,7 +213,7 @@ private slots:
         plan.blockSectors = 2048;
         plan.rules = {{RuleKind::minutes, 9}};
         const ScanRecord record = runScan(*drive, plan);
-        QCOMPARE(record.status.ended, Ended::stopRule);
+        QCOMPARE(record.status.ended, EndReason::stopRule);
         QVERIFY(record.plate->countGrades(
                     0, record.plate->blocks())[static_cast<std::size_t>(Grade::unreadable)] > 0);
         // What is vouched for and what is left unread are the whole drive together, and each reason is true.

@@ -60,10 +60,10 @@ ScriptedDrive scripted(ScriptedLink::Script script) {
     return {raw, makePlainDrive(std::move(link), identity, limits)};
 }
 Scripted good() {
-    return {{.carried = Carried::answered}};
+    return {{.transport = TransportStatus::answered}};
 }
 Scripted fails(int error, Nanoseconds latency = std::chrono::milliseconds{2}) {
-    return {{.carried = Carried::failed, .systemError = error}, latency};
+    return {{.transport = TransportStatus::failed, .systemError = error}, latency};
 }
 LbaSpan spanOf(const CommandBlock& command) {
     return {{plain::offsetOf(command) / 512}, {plain::lengthOf(command) / 512}};
@@ -75,7 +75,7 @@ std::unique_ptr<Drive> scsiDriveOn(std::unique_ptr<Link> link) {
         static CommandBlock command(ReadWay /*way*/, const LbaSpan& span, std::uint32_t /*logicalBytes*/) {
             return scsi::read16(span.first, static_cast<std::uint32_t>(span.count.value));
         }
-        static Judged judge(const Reply& reply) { return judgeScsi(reply); }
+        static ReplyVerdict judge(const Reply& reply) { return classifyScsi(reply); }
     };
     DriveIdentity identity;
     identity.capacity.value = sectors;
@@ -84,9 +84,9 @@ std::unique_ptr<Drive> scsiDriveOn(std::unique_ptr<Link> link) {
     return std::make_unique<LinkedDrive<Codec>>(std::move(link), identity, limits);
 }
 
-bool onTape(const ScanRecord& record, TapeKind kind) {
-    return std::any_of(record.tape.begin(), record.tape.end(),
-                       [&](const TapeEntry& e) { return e.kind == kind; });
+bool inLog(const ScanRecord& record, ScanEventKind kind) {
+    return std::any_of(record.events.begin(), record.events.end(),
+                       [&](const ScanEvent& e) { return e.kind == kind; });
 }
 
 } // namespace
@@ -96,7 +96,7 @@ class TestEngine : public QObject {
 private slots:
     void cleanDriveIsCleanAndWholly() {
         const ScanRecord record = scanWith({});
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QVERIFY(record.ledger.empty());
         QCOMPARE(record.status.totals.of(Grade::steady), std::uint64_t{sectors / block});
     }
@@ -129,16 +129,16 @@ private slots:
             link = d.link;
             return std::move(d.drive);
         };
-        ScanAids aids;
-        aids.firstKept = std::make_shared<FirstKept>();
-        const auto kept = aids.firstKept;
-        const ScanSession session(opener, smallBlocks(), aids);
+        ScanServices services;
+        services.firstKept = std::make_shared<FirstKept>();
+        const auto kept = services.firstKept;
+        const ScanSession session(opener, smallBlocks(), services);
         QTRY_VERIFY(session.record().plate != nullptr); // there is something to keep
         QTest::qWait(50);
         QVERIFY(link->sent().empty());
         kept->tell();
         QTRY_VERIFY(session.ended());
-        QCOMPARE(session.record().status.ended, Ended::complete);
+        QCOMPARE(session.record().status.ended, EndReason::complete);
         QCOMPARE(session.record().status.blocksDone, std::uint64_t{sectors / block});
     }
     // A capacity that no drive has is an error for that drive, and takes no memory.
@@ -162,7 +162,7 @@ private slots:
                 write.bytes[0] = std::byte{0x8A}; // WRITE(16)
                 return write;
             }
-            static Judged judge(const Reply& reply) { return judgeScsi(reply); }
+            static ReplyVerdict judge(const Reply& reply) { return classifyScsi(reply); }
         };
         DriveIdentity identity;
         identity.capacity.value = sectors;
@@ -175,7 +175,7 @@ private slots:
             ScanPlan plan = smallBlocks();
             plan.order = order;
             const ScanRecord record = runScan(drive, plan);
-            QCOMPARE(record.status.ended, Ended::barred);
+            QCOMPARE(record.status.ended, EndReason::barred);
             QVERIFY(link->sent().empty());
             QVERIFY(link->refusals() >= 1);
             QVERIFY(record.ledger.empty());
@@ -190,7 +190,7 @@ private slots:
             limits.maxSectorsPerCommand = perCommand;
             auto drive = makePlainDrive(
                 std::make_unique<ScriptedLink>([](const CommandBlock&) { return good(); }), identity, limits);
-            QCOMPARE(onTape(runScan(*drive, smallBlocks()), TapeKind::kernelSplits), perCommand < block);
+            QCOMPARE(inLog(runScan(*drive, smallBlocks()), ScanEventKind::kernelSplits), perCommand < block);
         }
     }
     void stopsAtItsRule() {
@@ -198,9 +198,9 @@ private slots:
         plan.rules = {{RuleKind::unreadable, 12}};
         const ScanRecord record = scanWith(
             {defect(sim::DefectKind::unreadable, 800), defect(sim::DefectKind::unreadable, 8000, 64)}, plan);
-        QCOMPARE(record.status.ended, Ended::stopRule);
+        QCOMPARE(record.status.ended, EndReason::stopRule);
         QCOMPARE(sectorsOf(record.ledger, Grade::unreadable).size(), std::size_t{16});
-        QVERIFY(onTape(record, TapeKind::stopRule));
+        QVERIFY(inLog(record, ScanEventKind::stopRule));
         // What was not looked at is not vouched for.
         QCOMPARE(record.covered.back().end().value, std::uint64_t{8008});
     }
@@ -208,12 +208,12 @@ private slots:
         sim::Defect freeze = defect(sim::DefectKind::freeze, 6400, 1);
         freeze.duration = std::chrono::seconds{20};
         const ScanRecord record = scanWith({freeze});
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QCOMPARE(record.ledger.size(), std::size_t{1});
         QCOMPARE(record.ledger[0].grade, Grade::stalled);
         QCOMPARE(record.ledger[0].span, (LbaSpan{{6400}, {block}}));
         QVERIFY(record.ledger[0].latency >= std::chrono::seconds{20});
-        QVERIFY(onTape(record, TapeKind::stalled) && onTape(record, TapeKind::answeredLate));
+        QVERIFY(inLog(record, ScanEventKind::stalled) && inLog(record, ScanEventKind::answeredLate));
         QCOMPARE(record.status.totals.of(Grade::stalled), std::uint64_t{1});
     }
     // Past the limit nothing more is sent until the answer comes.
@@ -229,7 +229,7 @@ private slots:
         });
         link = d.link;
         const ScanRecord record = runScan(*d.drive, smallBlocks());
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         const auto stalled =
             std::find_if(sent.begin(), sent.end(), [](const auto& s) { return s.first == 3200; });
         QVERIFY(stalled != sent.end() && stalled + 1 != sent.end());
@@ -240,7 +240,7 @@ private slots:
         sim::Defect freeze = defect(sim::DefectKind::freeze, 32000, 1);
         freeze.endless = true;
         const ScanRecord record = scanWith({freeze, defect(sim::DefectKind::unreadable, 800)});
-        QCOMPARE(record.status.ended, Ended::noAnswer);
+        QCOMPARE(record.status.ended, EndReason::noAnswer);
         QCOMPARE(sectorsOf(record.ledger, Grade::unreadable).size(), std::size_t{8});
         QCOMPARE(record.ledger.back().grade, Grade::stalled);
         QCOMPARE(record.covered.back().end().value, std::uint64_t{32000});
@@ -249,10 +249,10 @@ private slots:
     }
     void driveThatIsGoneIsNoDefect() {
         const ScanRecord record = scanWith({defect(sim::DefectKind::drop, 32000, 1)});
-        QCOMPARE(record.status.ended, Ended::driveGone);
+        QCOMPARE(record.status.ended, EndReason::driveGone);
         QVERIFY(record.ledger.empty());
         QCOMPARE(record.plate->at(32000 / block).grade, Grade::none);
-        QVERIFY(onTape(record, TapeKind::probing));
+        QVERIFY(inLog(record, ScanEventKind::probing));
     }
     // A drive taken offline answers everything with a bare error, at once. None of that is held against the
     // surface.
@@ -263,9 +263,9 @@ private slots:
             return gone ? fails(EIO, Nanoseconds{3000}) : good();
         });
         const ScanRecord record = runScan(*d.drive, smallBlocks());
-        QCOMPARE(record.status.ended, Ended::driveGone);
+        QCOMPARE(record.status.ended, EndReason::driveGone);
         QVERIFY(record.ledger.empty());
-        QVERIFY(onTape(record, TapeKind::withdrawn));
+        QVERIFY(inLog(record, ScanEventKind::withdrawn));
         QCOMPARE(record.status.totals.covered.value, std::uint64_t{20032});
         for (std::uint64_t b = 20032 / block; b < sectors / block; ++b)
             QCOMPARE(record.plate->at(b).grade, Grade::none);
@@ -276,7 +276,7 @@ private slots:
             return spanOf(c).overlaps({{5003}, {2}}) ? fails(EIO) : good();
         });
         const ScanRecord record = runScan(*d.drive, smallBlocks());
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QCOMPARE(sectorsOf(record.ledger, Grade::unreadable), (std::vector<std::uint64_t>{5003, 5004}));
         QVERIFY(!record.ledger[0].causeGiven);
         QCOMPARE(record.ledger[0].standing, Standing::confirmed);
@@ -286,13 +286,13 @@ private slots:
             return spanOf(c).overlaps({{0}, {1}}) ? fails(EIO) : good();
         });
         const ScanRecord record = runScan(*d.drive, smallBlocks());
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QCOMPARE(sectorsOf(record.ledger, Grade::unreadable), std::vector<std::uint64_t>{0});
     }
     void nothingReadsAtAll() {
         ScriptedDrive d = scripted([](const CommandBlock&) { return fails(EIO, Nanoseconds{2000}); });
         const ScanRecord record = runScan(*d.drive, smallBlocks());
-        QCOMPARE(record.status.ended, Ended::driveGone);
+        QCOMPARE(record.status.ended, EndReason::driveGone);
         QVERIFY(record.ledger.empty());
     }
     void driveThatComesBackIsReadOn() {
@@ -307,8 +307,8 @@ private slots:
             return good();
         });
         const ScanRecord record = runScan(*d.drive, smallBlocks());
-        QCOMPARE(record.status.ended, Ended::complete);
-        QVERIFY(onTape(record, TapeKind::cameBack));
+        QCOMPARE(record.status.ended, EndReason::complete);
+        QVERIFY(inLog(record, ScanEventKind::cameBack));
         QVERIFY(record.ledger.empty());
         QVERIFY(record.wholeSpanCovered());
     }
@@ -325,7 +325,7 @@ private slots:
             return good();
         });
         const ScanRecord record = runScan(*d.drive, smallBlocks());
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QCOMPARE(record.ledger.size(), std::size_t{1});
         QVERIFY(record.ledger[0].span.contains({10'000}));
     }
@@ -333,14 +333,14 @@ private slots:
         sim::Defect once = defect(sim::DefectKind::linkFault, 6400, 1);
         once.times = 2;
         const ScanRecord record = scanWith({once});
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QVERIFY(record.ledger.empty());
         QCOMPARE(record.status.totals.linkFaults, std::uint64_t{2});
         QVERIFY(record.wholeSpanCovered());
     }
     void linkFaultThatStaysVouchesForNothing() {
         const ScanRecord record = scanWith({defect(sim::DefectKind::linkFault, 6400, 1)});
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QVERIFY(!record.wholeSpanCovered());
         QCOMPARE(record.ledger.size(), std::size_t{1});
         QCOMPARE(record.ledger[0].grade, Grade::linkFault);
@@ -348,7 +348,7 @@ private slots:
     }
     void linkFaultStormEndsTheScan() {
         const ScanRecord record = scanWith({defect(sim::DefectKind::linkFault, 6400, 6400)});
-        QCOMPARE(record.status.ended, Ended::linkFaults);
+        QCOMPARE(record.status.ended, EndReason::linkFaults);
         QVERIFY(sectorsOf(record.ledger, Grade::unreadable).empty());
     }
     void readTheSecondTimeIsPassing() {
@@ -390,7 +390,7 @@ private slots:
         }
         QTRY_VERIFY_WITH_TIMEOUT(session.ended(), 20'000);
         const ScanRecord record = session.record();
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QVERIFY(record.wholeSpanCovered());
         QCOMPARE(sectorsOf(record.ledger, Grade::unreadable).size(), std::size_t{8});
         QCOMPARE(record.status.totals.visited(), record.plan.grid.blocks());
@@ -430,7 +430,7 @@ private slots:
         timer.start();
         session.stopAndWait();
         QVERIFY2(timer.elapsed() <= 200, qPrintable(QString::number(timer.elapsed())));
-        QCOMPARE(session.record().status.ended, Ended::stopped);
+        QCOMPARE(session.record().status.ended, EndReason::stopped);
     }
     // A reset, by whoever, is no finding: the block is read again.
     void resetIsReadAgainAndNotGraded() {
@@ -441,9 +441,9 @@ private slots:
             return good();
         });
         const ScanRecord record = runScan(*drive, smallBlocks());
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QVERIFY(record.ledger.empty());
-        QVERIFY(onTape(record, TapeKind::interrupted));
+        QVERIFY(inLog(record, ScanEventKind::interrupted));
         QCOMPARE(record.status.totals.blocks[static_cast<std::size_t>(Grade::steady)], sectors / block);
     }
     void resetsWithoutEndAccuseTheLink() {
@@ -451,7 +451,7 @@ private slots:
             return spanOf(command).first.value >= 20 * block ? fails(EAGAIN) : good();
         });
         const ScanRecord record = runScan(*drive, smallBlocks());
-        QCOMPARE(record.status.ended, Ended::linkFaults);
+        QCOMPARE(record.status.ended, EndReason::linkFaults);
         QVERIFY(record.ledger.empty());
     }
     // Spinning up is waited for, by the sense data of a SCSI drive, and not graded.
@@ -474,8 +474,8 @@ private slots:
             const std::unique_ptr<Drive> drive = scsiDriveOn(std::move(link));
             const ScanRecord record = runScan(*drive, smallBlocks());
             QVERIFY(record.ledger.empty());
-            QCOMPARE(record.status.ended, locked ? Ended::locked : Ended::complete);
-            QCOMPARE(onTape(record, TapeKind::notReady), !locked);
+            QCOMPARE(record.status.ended, locked ? EndReason::locked : EndReason::complete);
+            QCOMPARE(inLog(record, ScanEventKind::notReady), !locked);
         }
     }
     void failureToOpenIsTold() {

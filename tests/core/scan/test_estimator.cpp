@@ -105,10 +105,10 @@ private slots:
         sim::Scenario scenario = smallScenario(400'000'000);
         auto drive = openSimulated(scenario);
         const ScanRecord record = runScan(*drive, {});
-        const auto measured = std::find_if(record.tape.begin(), record.tape.end(), [](const TapeEntry& e) {
-            return e.kind == TapeKind::paceMeasured;
-        });
-        QVERIFY(measured != record.tape.end());
+        const auto measured =
+            std::find_if(record.events.begin(), record.events.end(),
+                         [](const ScanEvent& e) { return e.kind == ScanEventKind::paceMeasured; });
+        QVERIFY(measured != record.events.end());
         QVERIFY(std::abs(toSeconds(measured->latency) / toSeconds(record.status.elapsed) - 1) < 0.15);
     }
 };

@@ -48,9 +48,9 @@ ScanPlan of(std::uint64_t blocks, ScanOrder order = ScanOrder::forward) {
     return plan;
 }
 
-ScanRecord scan(const sim::Scenario& scenario, const ScanPlan& plan, ScanAids aids = {}) {
+ScanRecord scan(const sim::Scenario& scenario, const ScanPlan& plan, ScanServices services = {}) {
     const auto opened = openSimulated(scenario);
-    return runScan(*opened, plan, {}, std::move(aids));
+    return runScan(*opened, plan, {}, std::move(services));
 }
 
 // Has the scan stopped once it has given so many answers.
@@ -112,7 +112,7 @@ private slots:
         QFETCH(std::uint64_t, blocks);
         QFETCH(Grade, due);
         const ScanRecord record = scan(scenario, of(blocks));
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QCOMPARE(record.status.totals.of(Grade::steady), std::uint64_t{0});
         QVERIFY(record.wholeSpanCovered());
         if (due == Grade::none) {
@@ -120,8 +120,8 @@ private slots:
             QVERIFY(record.ledger.empty());
             for (std::uint64_t block = 0; block < blocks; ++block)
                 QVERIFY(record.plate->at(block).ungraded());
-            QVERIFY(std::any_of(record.tape.begin(), record.tape.end(),
-                                [](const TapeEntry& e) { return e.kind == TapeKind::ungraded; }));
+            QVERIFY(std::any_of(record.events.begin(), record.events.end(),
+                                [](const ScanEvent& e) { return e.kind == ScanEventKind::ungraded; }));
         } else {
             QCOMPARE(record.status.totals.of(due), blocks);
             for (const LedgerEntry& entry : record.ledger)
@@ -154,7 +154,7 @@ private slots:
         QFETCH(ScanOrder, order);
         for (const std::uint64_t blocks : {1U, 3U, 40U, 100U, 300U}) {
             const ScanRecord record = scan(scenario, of(blocks, order));
-            QCOMPARE(record.status.ended, Ended::complete);
+            QCOMPARE(record.status.ended, EndReason::complete);
             QCOMPARE(record.status.totals.of(Grade::steady), blocks);
             QCOMPARE(record.status.totals.ungraded, std::uint64_t{0});
         }
@@ -169,8 +169,8 @@ private slots:
         const auto pace = earlierPace(before);
         QVERIFY(pace);
         int asked = 0;
-        const auto aids = [&] {
-            ScanAids with;
+        const auto services = [&] {
+            ScanServices with;
             with.earlierPace = [&](const SettledPlan& plan, const DriveIdentity& identity,
                                    const std::stop_token&) -> std::optional<EarlierPace> {
                 ++asked;
@@ -178,26 +178,27 @@ private slots:
             };
             return with;
         };
-        const ScanRecord mild = scan(withPatch(drive(150), 100, turns(5)), of(100), aids());
+        const ScanRecord mild = scan(withPatch(drive(150), 100, turns(5)), of(100), services());
         QCOMPARE(mild.status.totals.of(Grade::late), std::uint64_t{100});
         QCOMPARE(mild.status.totals.ungraded, std::uint64_t{0});
         QCOMPARE(asked, 1);
-        const ScanRecord healed = scan(drive(150), of(100), aids());
+        const ScanRecord healed = scan(drive(150), of(100), services());
         QCOMPARE(healed.status.totals.of(Grade::steady), std::uint64_t{100});
         // Through a slower way than then, it is no measure, and accuses nobody.
         sim::Scenario slowWay = drive(150);
         slowWay.interfaceMbPerS = 35;
-        QCOMPARE(scan(slowWay, of(100), aids()).status.totals.of(Grade::steady), std::uint64_t{100});
+        QCOMPARE(scan(slowWay, of(100), services()).status.totals.of(Grade::steady), std::uint64_t{100});
         // Nor read otherwise.
         ScanPlan smaller = of(100);
         smaller.blockSectors = mib / 4;
-        QCOMPARE(scan(withPatch(drive(150), 100, turns(5)), smaller, aids()).status.totals.of(Grade::steady),
-                 std::uint64_t{0});
+        QCOMPARE(
+            scan(withPatch(drive(150), 100, turns(5)), smaller, services()).status.totals.of(Grade::steady),
+            std::uint64_t{0});
         // A whole drive speaks for itself.
         asked = 0;
         ScanPlan whole;
         whole.blockSectors = mib;
-        scan(drive(150), whole, aids());
+        scan(drive(150), whole, services());
         QCOMPARE(asked, 0);
     }
     void onlyAScanInSequenceIsAMeasure() {
@@ -215,12 +216,12 @@ private slots:
         std::stop_source stop;
         StoppingDrive half(openSimulated(scenario), stop, 100);
         const ScanRecord first = runScan(half, of(100), stop.get_token());
-        QCOMPARE(first.status.ended, Ended::stopped);
+        QCOMPARE(first.status.ended, EndReason::stopped);
         QVERIFY(first.status.blocksDone > 64 && first.status.blocksDone < 100);
-        ScanAids aids;
-        aids.earlier = &first;
-        const ScanRecord second = scan(scenario, of(100), std::move(aids));
-        QCOMPARE(second.status.ended, Ended::complete);
+        ScanServices services;
+        services.earlier = &first;
+        const ScanRecord second = scan(scenario, of(100), std::move(services));
+        QCOMPARE(second.status.ended, EndReason::complete);
         QCOMPARE(second.status.totals.of(Grade::steady), std::uint64_t{0});
         QCOMPARE(second.status.totals.ungraded, std::uint64_t{100});
         QVERIFY(second.wholeSpanCovered());

@@ -106,7 +106,7 @@ private slots:
         auto drive = openSimulated(g.scenario);
         const ScanRecord record = runScan(*drive, g.plan);
 
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QVERIFY(record.wholeSpanCovered());
         QCOMPARE(record.covered.size(), std::size_t{1});
         const auto found = sectorsOf(record.ledger, Grade::unreadable);
@@ -183,7 +183,7 @@ private slots:
 
         auto drive = openSimulated(g.scenario);
         const ScanRecord record = runScan(*drive, g.plan);
-        QVERIFY(record.status.ended != Ended::running);
+        QVERIFY(record.status.ended != EndReason::running);
         const auto accused = sectorsOf(record.ledger, Grade::unreadable);
         for (const LedgerEntry& entry : record.ledger)
             if (entry.grade == Grade::unreadable && entry.standing == Standing::confirmed && entry.causeGiven)
@@ -204,7 +204,7 @@ private slots:
             if (grade != Grade::none)
                 QCOMPARE(record.status.totals.of(grade), counts[static_cast<std::size_t>(grade)]);
         QVERIFY(vouched.total() == record.status.totals.covered);
-        QVERIFY(record.status.ended != Ended::complete ||
+        QVERIFY(record.status.ended != EndReason::complete ||
                 record.plate->countGrades(0, record.plate->blocks())[0] == 0);
     }
 };

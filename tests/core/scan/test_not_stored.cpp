@@ -69,7 +69,7 @@ protected:
     std::size_t collect(std::span<Reply> replies, Nanoseconds) override {
         scsi::Capacity capacity;
         capacity.sectors.value = 40'000'000;
-        capacity.forgets = true;
+        capacity.supportsUnmap = true;
         const auto told = scsi::encodeCapacity16(capacity);
         m_data.assign(told.begin(), told.end());
         const bool held = scsi::opcodeOf(m_request.block) == scsi::opcode::serviceActionIn16 &&
@@ -82,7 +82,7 @@ protected:
         }
         replies[0] = {};
         replies[0].tag = m_request.tag;
-        replies[0].carried = Carried::answered;
+        replies[0].transport = TransportStatus::answered;
         replies[0].transferred = static_cast<std::uint32_t>(m_data.size());
         return 1;
     }
@@ -95,12 +95,12 @@ private:
     sim::VirtualClock m_clock;
 };
 
-sim::Scenario forgetful(sim::Front front, bool rotating) {
+sim::Scenario isTemporary(sim::Front front, bool rotating) {
     sim::Scenario scenario = smallScenario(sectors);
     scenario.front = front;
     if (!rotating)
         scenario.identity.rotationRate = 1;
-    scenario.notStored = {{{200'000}, {100'000}}, {{500'000}, {77}}, {{600'000}, {200'000}}};
+    scenario.unmapped = {{{200'000}, {100'000}}, {{500'000}, {77}}, {{600'000}, {200'000}}};
     return scenario;
 }
 
@@ -133,23 +133,23 @@ bool readsAsZeros(const sim::Scenario& scenario, const LbaSpan& span) {
 
 // The cells that hold nothing are those of `expected`, each of them, and no other.
 void compare(const ScanRecord& record, const std::function<bool(const LbaSpan&)>& expected) {
-    QCOMPARE(record.status.ended, Ended::complete);
+    QCOMPARE(record.status.ended, EndReason::complete);
     const BlockGrid& grid = record.plan.grid;
-    std::uint64_t notStored = 0;
+    std::uint64_t unmapped = 0;
     for (std::uint64_t block = 0; block < grid.blocks(); ++block) {
         const Cell cell = record.plate->at(block);
         QVERIFY(cell.visited());
-        QVERIFY2(cell.notStored() == expected(grid.spanOf(block)), qPrintable(QString::number(block)));
-        notStored += cell.notStored() ? 1 : 0;
+        QVERIFY2(cell.unmapped() == expected(grid.spanOf(block)), qPrintable(QString::number(block)));
+        unmapped += cell.unmapped() ? 1 : 0;
     }
-    QVERIFY(notStored > 0);
-    QCOMPARE(record.status.totals.notStored, notStored);
-    QCOMPARE(record.status.totals.visited() + notStored, grid.blocks());
+    QVERIFY(unmapped > 0);
+    QCOMPARE(record.status.totals.unmapped, unmapped);
+    QCOMPARE(record.status.totals.visited() + unmapped, grid.blocks());
 }
 
-bool toldOnTape(const ScanRecord& record, bool byTheDrive) {
-    return std::any_of(record.tape.begin(), record.tape.end(), [&](const TapeEntry& e) {
-        return e.kind == TapeKind::notStored && e.causeGiven == byTheDrive;
+bool toldInLog(const ScanRecord& record, bool byTheDrive) {
+    return std::any_of(record.events.begin(), record.events.end(), [&](const ScanEvent& e) {
+        return e.kind == ScanEventKind::unmapped && e.causeGiven == byTheDrive;
     });
 }
 
@@ -168,7 +168,7 @@ private slots:
     void zerosOfSolidStateVouchForNothing() {
         sim::Scenario scenario = smallScenario(sectors);
         scenario.identity.rotationRate = 1;
-        scenario.notStored = {{{200'000}, {100'000}}, {{500'000}, {77}}};
+        scenario.unmapped = {{{200'000}, {100'000}}, {{500'000}, {77}}};
         sim::Defect slow;
         slow.span = {{250'000}, {8}};
         slow.delay = std::chrono::milliseconds{90};
@@ -178,7 +178,7 @@ private slots:
         compare(record, [&](const LbaSpan& span) {
             return readsAsZeros(scenario, span) && !span.contains(slow.span.first);
         });
-        QVERIFY(toldOnTape(record, false));
+        QVERIFY(toldInLog(record, false));
         // The slow place is found although nothing is stored there.
         QVERIFY(std::any_of(record.ledger.begin(), record.ledger.end(),
                             [&](const LedgerEntry& e) { return e.span.contains(slow.span.first); }));
@@ -187,38 +187,38 @@ private slots:
     void theDrivesOwnWordDecides() {
         for (const bool rotating : {true, false})
             for (const ReadWay way : {ReadWay::read, ReadWay::verify}) {
-                const sim::Scenario scenario = forgetful(sim::Front::scsi, rotating);
+                const sim::Scenario scenario = isTemporary(sim::Front::scsi, rotating);
                 const auto drive = openScsi(std::make_unique<sim::SimLink>(scenario), rotating);
                 const ScanRecord record = runScan(*drive, smallBlocks(way), {}, {.stored = wordOf(scenario)});
-                compare(record, [&](const LbaSpan& span) { return sim::holdsNothing(scenario, span); });
-                QVERIFY(toldOnTape(record, true));
+                compare(record, [&](const LbaSpan& span) { return sim::isUnmapped(scenario, span); });
+                QVERIFY(toldInLog(record, true));
             }
     }
     void zerosDecideWhereADriveForgetsAndKeepsItToItself() {
-        const sim::Scenario scenario = forgetful(sim::Front::sat, true);
+        const sim::Scenario scenario = isTemporary(sim::Front::sat, true);
         const auto drive = openScsi(std::make_unique<sim::SimLink>(scenario), true);
-        QVERIFY(drive->limits().forgets);
+        QVERIFY(drive->limits().supportsUnmap);
         const auto word = wordOf(scenario);
         QVERIFY(word(drive->identity().whole(), {})->told.empty());
         const ScanRecord record = runScan(*drive, smallBlocks(), {}, {.stored = word});
         compare(record, [&](const LbaSpan& span) { return readsAsZeros(scenario, span); });
-        QVERIFY(toldOnTape(record, false));
+        QVERIFY(toldInLog(record, false));
     }
     // Rotating drives that never forget have read whatever they answer with.
     void zerosOfAnOrdinaryDriveCount() {
-        sim::Scenario scenario = forgetful(sim::Front::scsi, true);
-        scenario.notStored.clear();
+        sim::Scenario scenario = isTemporary(sim::Front::scsi, true);
+        scenario.unmapped.clear();
         const auto drive = openScsi(std::make_unique<sim::SimLink>(scenario), true);
         const ScanRecord record = runScan(*drive, smallBlocks(), {}, {.stored = wordOf(scenario)});
-        QCOMPARE(record.status.totals.notStored, std::uint64_t{0});
+        QCOMPARE(record.status.totals.unmapped, std::uint64_t{0});
         QCOMPARE(record.status.totals.visited(), record.plan.grid.blocks());
     }
     void whatLiesBeyondAWritePointerHoldsNothing() {
-        sim::Scenario scenario = forgetful(sim::Front::scsi, true);
+        sim::Scenario scenario = isTemporary(sim::Front::scsi, true);
         scenario.zoneSectors = 50'000;
         // Up to the end of a zone, so that a write pointer can say it; over whole zones; and one that none
         // can.
-        scenario.notStored = {{{230'000}, {20'000}}, {{600'000}, {200'000}}, {{510'000}, {6'400}}};
+        scenario.unmapped = {{{230'000}, {20'000}}, {{600'000}, {200'000}}, {{510'000}, {6'400}}};
         const auto map = wordOf(scenario)({{0}, {sectors}}, {});
         QVERIFY(map.has_value());
         QCOMPARE(map->told.spans(), (std::vector<LbaSpan>{{{0}, {sectors}}}));
@@ -228,8 +228,8 @@ private slots:
         compare(record, [&](const LbaSpan& span) { return map->nothing.contains(span); });
     }
     void aDriveThatRefusesToReadThereIsNotAccused() {
-        sim::Scenario scenario = forgetful(sim::Front::scsi, true);
-        scenario.notStored = {{{600'000}, {100'000}}};
+        sim::Scenario scenario = isTemporary(sim::Front::scsi, true);
+        scenario.unmapped = {{{600'000}, {100'000}}};
         const LbaSpan refused{{600'000}, {100'000}};
         const auto drive =
             openScsi(std::make_unique<RefusingLink>(std::make_unique<sim::SimLink>(scenario), refused), true);

@@ -29,12 +29,12 @@ SettledPlan planOf(std::uint64_t blocks, ScanOrder order) {
 // All blocks in the order in which they are read; every one is good.
 std::vector<std::uint64_t> visited(Route& route) {
     std::vector<std::uint64_t> blocks;
-    while (const auto stretch = route.next()) {
-        for (std::uint64_t i = 0; i < stretch->count; ++i)
-            blocks.push_back(stretch->at(i));
-        StretchNews news;
-        news.done = stretch->count;
-        news.readTime = std::chrono::milliseconds{stretch->count};
+    while (const auto range = route.next()) {
+        for (std::uint64_t i = 0; i < range->count; ++i)
+            blocks.push_back(range->at(i));
+        RangeResult news;
+        news.done = range->count;
+        news.readTime = std::chrono::milliseconds{range->count};
         route.learn(news);
     }
     return blocks;
@@ -178,22 +178,22 @@ private slots:
     void carefulRouteLeavesTheWorstForLast() {
         const SettledPlan plan = planOf(4'000, ScanOrder::careful);
         const auto route = makeRoute(plan, blocksToVisit(plan.grid, {}, {}));
-        QVERIFY(route->givesWay());
+        QVERIFY(route->defersFailures());
         const auto bad = [](std::uint64_t block) { return block >= 1'000 && block < 1'064; };
         std::vector<std::uint64_t> order;
         std::set<std::uint64_t> lookedInto;
         std::uint64_t readBeforeFirstLook = 0;
-        while (const auto stretch = route->next()) {
-            if (stretch->lookInside) {
+        while (const auto range = route->next()) {
+            if (range->splitBlock) {
                 if (lookedInto.empty())
                     readBeforeFirstLook = order.size();
-                QVERIFY(lookedInto.insert(stretch->first).second);
+                QVERIFY(lookedInto.insert(range->first).second);
                 route->learnInside({1}, std::chrono::seconds{20});
                 continue;
             }
-            StretchNews news;
-            for (std::uint64_t i = 0; i < stretch->count && !news.failed; ++i) {
-                const std::uint64_t block = stretch->at(i);
+            RangeResult news;
+            for (std::uint64_t i = 0; i < range->count && !news.failed; ++i) {
+                const std::uint64_t block = range->at(i);
                 if (bad(block)) {
                     news.failed = block;
                     news.putOff = true;

@@ -35,7 +35,7 @@ private slots:
         plan.samples = 500;
         plan.suspects = {{{300'000}, {8}}};
         const ScanRecord whole = runScan(*openSimulated(scenario), plan);
-        QCOMPARE(whole.status.ended, Ended::complete);
+        QCOMPARE(whole.status.ended, EndReason::complete);
 
         Replay replay(whole);
         std::uint64_t done = 0;
@@ -57,15 +57,15 @@ private slots:
             QCOMPARE(visited, done);
             for (const LedgerEntry& entry : now.ledger)
                 QVERIFY(std::find(whole.ledger.begin(), whole.ledger.end(), entry) != whole.ledger.end());
-            for (const TapeEntry& entry : now.tape)
+            for (const ScanEvent& entry : now.events)
                 QVERIFY(entry.at <= now.status.elapsed);
         }
         QVERIFY(done >= replay.blocks() * 98 / 100);
         const ScanRecord& end = replay.at(1);
         QVERIFY(replay.over());
-        QCOMPARE(end.status.ended, Ended::complete);
+        QCOMPARE(end.status.ended, EndReason::complete);
         QVERIFY(end.plate == whole.plate && end.ledger == whole.ledger);
-        QCOMPARE(end.tape.size(), whole.tape.size());
+        QCOMPARE(end.events.size(), whole.events.size());
     }
 };
 

@@ -122,7 +122,7 @@ private slots:
             const ScanPlan plan = planned(seed);
             bool ended = false;
             const ScanRecord whole = brokenOff(scenario, plan, 0, nullptr, ended);
-            QCOMPARE(whole.status.ended, Ended::complete);
+            QCOMPARE(whole.status.ended, EndReason::complete);
 
             std::mt19937_64 random(seed);
             std::optional<ScanRecord> kept;
@@ -135,7 +135,7 @@ private slots:
                 before = kept->status.elapsed;
             }
             --breaks;
-            QCOMPARE(kept->status.ended, Ended::complete);
+            QCOMPARE(kept->status.ended, EndReason::complete);
             QVERIFY(kept->wholeSpanCovered());
             QCOMPARE(truthOf(*kept), truthOf(whole));
             QCOMPARE(kept->status.blocksDone, kept->status.blocksPlanned);
@@ -175,8 +175,8 @@ private slots:
         QCOMPARE(seen.status.blocksPlanned, kept.status.blocksPlanned);
         QCOMPARE(seen.status.elapsed, kept.status.elapsed);
         QCOMPARE(seen.covered, kept.covered);
-        QCOMPARE(seen.tape.back().kind, TapeKind::continued);
-        QCOMPARE(seen.status.tapeLength, seen.tape.size());
+        QCOMPARE(seen.events.back().kind, ScanEventKind::continued);
+        QCOMPARE(seen.status.eventCount, seen.events.size());
     }
     void whatIsVouchedForIsNotReadAgain() {
         const sim::Scenario scenario = sick(2);
@@ -195,9 +195,10 @@ private slots:
         engine.run({});
         const ScanRecord whole = recordOf(feed, 5, {});
         QVERIFY(whole.wholeSpanCovered());
-        const auto continued = std::find_if(whole.tape.begin(), whole.tape.end(),
-                                            [](const TapeEntry& e) { return e.kind == TapeKind::continued; });
-        QVERIFY(continued != whole.tape.end());
+        const auto continued = std::find_if(whole.events.begin(), whole.events.end(), [](const ScanEvent& e) {
+            return e.kind == ScanEventKind::continued;
+        });
+        QVERIFY(continued != whole.events.end());
         // Two seconds of work at most are done twice: here, a block.
         QVERIFY(whole.status.elapsed >= kept.status.elapsed);
     }

@@ -75,7 +75,7 @@ protected:
         replies[0] = {};
         replies[0].tag = m_tag;
         replies[0].expected = m_expected;
-        replies[0].carried = Carried::answered;
+        replies[0].transport = TransportStatus::answered;
         replies[0].status = scsi::status::checkCondition;
         const auto sense =
             scsi::encodeSense({scsi::senseKey::unitAttention, 0x28, 0x00, {}, {}, false, {}}, false);
@@ -115,13 +115,13 @@ ScanPlan plain() {
     return plan;
 }
 
-ScanAids savingTo(const std::string& path, const DriveIdentity& identity) {
+ScanServices savingTo(const std::string& path, const DriveIdentity& identity) {
     auto image = SavedImage::open(path, identity, {});
     if (!image)
         qFatal("%s", image.error().message().c_str());
-    ScanAids aids;
-    aids.image = std::make_shared<ImageWriter>(std::move(*image));
-    return aids;
+    ScanServices services;
+    services.image = std::make_shared<ImageWriter>(std::move(*image));
+    return services;
 }
 
 QByteArray bytesOf(const std::string& path) {
@@ -140,17 +140,17 @@ private slots:
         ScanPlan half = plain();
         half.span = LbaSpan{{0}, {sectors / 2}};
         const auto a = open(dock(1));
-        QCOMPARE(runScan(*a, half, {}, savingTo(path, a->identity())).status.ended, Ended::complete);
+        QCOMPARE(runScan(*a, half, {}, savingTo(path, a->identity())).status.ended, EndReason::complete);
         const QByteArray saved = bytesOf(path);
         // The next customer's drive, with the same bridge's number.
         const auto b = open(dock(2));
         const ScanRecord record = runScan(*b, plain(), {}, savingTo(path, b->identity()));
-        QCOMPARE(record.status.ended, Ended::otherDrive);
+        QCOMPARE(record.status.ended, EndReason::otherDrive);
         QCOMPARE(bytesOf(path), saved);
         // The first one again.
         const auto again = open(dock(1));
         QCOMPARE(runScan(*again, plain(), {}, savingTo(path, again->identity())).status.ended,
-                 Ended::complete);
+                 EndReason::complete);
     }
     // A number of its own, but most of what it holds is another's: the label was read off the wrong drive.
     void aSerialNumberAloneIsNotBelieved() {
@@ -161,7 +161,7 @@ private slots:
         const auto a = open(dock(1, "TG-7781"));
         runScan(*a, half, {}, savingTo(path, a->identity()));
         const auto b = open(dock(2, "TG-7781"));
-        QCOMPARE(runScan(*b, plain(), {}, savingTo(path, b->identity())).status.ended, Ended::otherDrive);
+        QCOMPARE(runScan(*b, plain(), {}, savingTo(path, b->identity())).status.ended, EndReason::otherDrive);
     }
     void aScanGoesOnWithItsOwnDriveOnly() {
         ScanPlan plan = plain();
@@ -174,14 +174,14 @@ private slots:
         sim::settleDefects(first);
         const auto a = open(first);
         const ScanRecord earlier = runScan(*a, plan);
-        QCOMPARE(earlier.status.ended, Ended::stopRule);
+        QCOMPARE(earlier.status.ended, EndReason::stopRule);
         QVERIFY(earlier.known.size() >= 4);
-        ScanAids aids;
-        aids.earlier = &earlier;
+        ScanServices services;
+        services.earlier = &earlier;
         const auto b = open(dock(2));
-        QCOMPARE(runScan(*b, plain(), {}, aids).status.ended, Ended::otherDrive);
+        QCOMPARE(runScan(*b, plain(), {}, services).status.ended, EndReason::otherDrive);
         const auto same = open(first);
-        QCOMPARE(runScan(*same, plain(), {}, aids).status.ended, Ended::complete);
+        QCOMPARE(runScan(*same, plain(), {}, services).status.ended, EndReason::complete);
     }
     void whatIsPutInMeanwhileIsNoticed() {
         for (const bool saving : {false, true}) {
@@ -189,10 +189,10 @@ private slots:
             const std::string path = dir.filePath("dock.img").toStdString();
             const auto drive = open(std::make_unique<DockLink>(dock(1), dock(2), 200), dock(1));
             const ScanRecord record =
-                runScan(*drive, plain(), {}, saving ? savingTo(path, drive->identity()) : ScanAids{});
-            QCOMPARE(record.status.ended, Ended::otherDrive);
-            QVERIFY(std::any_of(record.tape.begin(), record.tape.end(),
-                                [](const TapeEntry& e) { return e.kind == TapeKind::mediumChanged; }));
+                runScan(*drive, plain(), {}, saving ? savingTo(path, drive->identity()) : ScanServices{});
+            QCOMPARE(record.status.ended, EndReason::otherDrive);
+            QVERIFY(std::any_of(record.events.begin(), record.events.end(),
+                                [](const ScanEvent& e) { return e.kind == ScanEventKind::mediumChanged; }));
             QVERIFY(record.ledger.empty()); // nobody is accused
             if (!saving)
                 continue;
@@ -208,17 +208,17 @@ private slots:
         }
         // The same drive, taken out and put back, goes on.
         const auto same = open(std::make_unique<DockLink>(dock(1), dock(1), 200), dock(1));
-        QCOMPARE(runScan(*same, plain()).status.ended, Ended::complete);
+        QCOMPARE(runScan(*same, plain()).status.ended, EndReason::complete);
     }
     void theDriveIsAskedWhoItIs() {
         std::string says = "TG-7781";
-        ScanAids aids;
-        aids.serialNow = [&](const std::stop_token&) { return says; };
+        ScanServices services;
+        services.serialNow = [&](const std::stop_token&) { return says; };
         const auto fine = open(dock(1, "TG-7781"));
-        QCOMPARE(runScan(*fine, plain(), {}, aids).status.ended, Ended::complete);
+        QCOMPARE(runScan(*fine, plain(), {}, services).status.ended, EndReason::complete);
         says = "TG-9999"; // what the system knows is of the drive that was there before
         const auto swapped = open(dock(1, "TG-7781"));
-        QCOMPARE(runScan(*swapped, plain(), {}, aids).status.ended, Ended::otherDrive);
+        QCOMPARE(runScan(*swapped, plain(), {}, services).status.ended, EndReason::otherDrive);
     }
 };
 

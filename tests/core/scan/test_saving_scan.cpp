@@ -94,7 +94,7 @@ private slots:
         plan.order = std::array{ScanOrder::forward, ScanOrder::careful, ScanOrder::backward,
                                 ScanOrder::sweep}[seed % 4];
         const ScanRecord record = runScan(*drive, plan, {}, {.image = saved.open(drive->identity())});
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QCOMPARE(saved.wrongSectors(scenario), std::uint64_t{0});
         const auto map = SavedImage::look(saved.path);
         QVERIFY(map.has_value());
@@ -155,7 +155,7 @@ private slots:
         const auto drive = openSimulated(scenario);
         const ScanRecord record =
             runScan(*drive, plan, {}, {.image = saved.open(drive->identity()), .earlier = &*earlier});
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QCOMPARE(saved.wrongSectors(scenario), std::uint64_t{0});
         QCOMPARE(SavedImage::look(saved.path)->held().gaps(drive->identity().whole()),
                  unreadableOf(record.ledger).spans());
@@ -175,8 +175,8 @@ private slots:
             QTRY_VERIFY(session.ended() && !session.saving());
             const ScanRecord record = session.record();
             QCOMPARE(record.status.saving.held, scenario.identity.capacity);
-            QVERIFY(std::any_of(record.tape.begin(), record.tape.end(),
-                                [](const TapeEntry& e) { return e.kind == TapeKind::saved; }));
+            QVERIFY(std::any_of(record.events.begin(), record.events.end(),
+                                [](const ScanEvent& e) { return e.kind == ScanEventKind::saved; }));
         }
         std::ofstream(saved.path + ".txt") << "mine";
         plan.saveTo = saved.path + ".txt";
@@ -201,7 +201,7 @@ private slots:
         plan.blockSectors = 256;
         plan.span = LbaSpan{{0}, {4'000'000}};
         const ScanRecord record = runScan(*drive, plan);
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         const double middle = 256 * 512 / scenario.pace({2'000'000}) * 1e3; // ns
         QVERIFY2(std::abs(static_cast<double>(record.status.unit.count()) / (4 * middle) - 1) < 0.25,
                  qPrintable(QString::number(record.status.unit.count())));

@@ -37,11 +37,11 @@ Found split(LbaSpan block, std::uint32_t physical, const std::set<std::uint64_t>
         const auto failure = firstBad(piece);
         found.failing += failure ? 1 : 0;
         const auto settled = splitter.report(!failure, hints ? failure : std::nullopt);
-        if (settled == Splitter::Settled::nothing)
+        if (settled == Splitter::PieceResult::open)
             continue;
         settledTo = piece.end();
         for (std::uint64_t s = piece.first.value; s < piece.end().value; ++s)
-            if (settled == Splitter::Settled::bad)
+            if (settled == Splitter::PieceResult::bad)
                 found.bad.insert(s);
             else
                 ++found.good;
@@ -106,9 +106,9 @@ private slots:
     }
     void readTheSecondTime() {
         Splitter splitter({{0}, {8}}, 8);
-        QCOMPARE(splitter.report(false), Splitter::Settled::nothing);
+        QCOMPARE(splitter.report(false), Splitter::PieceResult::open);
         QVERIFY(splitter.repeating());
-        QCOMPARE(splitter.report(true), Splitter::Settled::recovered);
+        QCOMPARE(splitter.report(true), Splitter::PieceResult::recovered);
         QVERIFY(splitter.next().empty());
     }
     // A drive that names nonsense as the first bad sector is not believed.
@@ -123,7 +123,7 @@ private slots:
                 const LbaSpan piece = splitter.next();
                 const bool fails =
                     std::any_of(bad.begin(), bad.end(), [&](std::uint64_t s) { return piece.contains({s}); });
-                if (splitter.report(!fails, Lba{random() % 2000}) == Splitter::Settled::bad)
+                if (splitter.report(!fails, Lba{random() % 2000}) == Splitter::PieceResult::bad)
                     found.insert(piece.first.value);
             }
             QCOMPARE(found, bad);

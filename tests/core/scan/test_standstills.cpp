@@ -127,9 +127,9 @@ private slots:
         const auto route = makeRoute(plan, {{0, 1000}}, {}, places);
         QCOMPARE(route->blocksLeft(), std::uint64_t{1000});
         std::vector<std::uint64_t> blocks;
-        while (const auto stretch = route->next())
-            for (std::uint64_t i = 0; i < stretch->count; ++i)
-                blocks.push_back(stretch->at(i));
+        while (const auto range = route->next())
+            for (std::uint64_t i = 0; i < range->count; ++i)
+                blocks.push_back(range->at(i));
         std::vector<std::uint64_t> due;
         const auto up = [&](std::uint64_t from, std::uint64_t to) {
             for (std::uint64_t block = from; block < to; ++block)
@@ -178,16 +178,16 @@ private slots:
             const auto route = makeRoute(plan, {{0, plan.grid.blocks()}}, {}, places);
             std::set<std::uint64_t> seen;
             bool atPlaces = false;
-            while (const auto stretch = route->next()) {
-                for (std::uint64_t i = 0; i < stretch->count; ++i) {
-                    QVERIFY(seen.insert(stretch->at(i)).second);
-                    const bool place = inPlaces.contains(stretch->at(i));
+            while (const auto range = route->next()) {
+                for (std::uint64_t i = 0; i < range->count; ++i) {
+                    QVERIFY(seen.insert(range->at(i)).second);
+                    const bool place = inPlaces.contains(range->at(i));
                     QVERIFY(plan.asked.berth->value == 0 || place || !atPlaces);
                     atPlaces = atPlaces || place;
                 }
-                StretchNews news;
-                news.done = stretch->count;
-                news.readTime = std::chrono::milliseconds{stretch->count};
+                RangeResult news;
+                news.done = range->count;
+                news.readTime = std::chrono::milliseconds{range->count};
                 route->learn(news);
             }
             QCOMPARE(seen.size() + never.size(), plan.grid.blocks());
@@ -257,7 +257,7 @@ private slots:
         QVERIFY(left[0].span.overlaps(bad));
         QCOMPARE(record->standstills.size(), std::size_t{1});
         QCOMPARE(record->standstills[0].times, std::uint32_t{2});
-        QCOMPARE(record->status.ended, Ended::complete);
+        QCOMPARE(record->status.ended, EndReason::complete);
         QVERIFY(record->status.blocksDone < record->status.blocksPlanned);
         if (kind == sim::DefectKind::freeze) {
             QCOMPARE(record->status.totals.of(Grade::stalled), std::uint64_t{1});
@@ -275,8 +275,8 @@ private slots:
         QCOMPARE(map->standstills(), record->standstills);
         // A new scan of what is missing knows of it by the image alone.
         const ScanRecord rest = go(scenario, plannedIn(ScanOrder::forward), std::nullopt, image());
-        QVERIFY(std::any_of(rest.tape.begin(), rest.tape.end(),
-                            [](const TapeEntry& entry) { return entry.kind == TapeKind::notAsked; }));
+        QVERIFY(std::any_of(rest.events.begin(), rest.events.end(),
+                            [](const ScanEvent& entry) { return entry.kind == ScanEventKind::notAsked; }));
     }
     // A place of any width is left behind, and felt for from both sides.
     void aWideOneIsLeftBehind() {
@@ -294,9 +294,9 @@ private slots:
     void whatReadsAgainIsReadAndStaysAFinding() {
         const LbaSpan bad{{400'000}, {8}};
         ScanRecord first = go(freezingAt(bad), plannedIn(ScanOrder::forward), std::nullopt);
-        QCOMPARE(first.status.ended, Ended::noAnswer);
+        QCOMPARE(first.status.ended, EndReason::noAnswer);
         const ScanRecord second = go(smallScenario(sectors), {}, first);
-        QCOMPARE(second.status.ended, Ended::complete);
+        QCOMPARE(second.status.ended, EndReason::complete);
         QVERIFY(second.wholeSpanCovered());
         QCOMPARE(second.status.blocksDone, second.status.blocksPlanned);
         QCOMPARE(second.ledger.size(), std::size_t{1});

@@ -67,7 +67,7 @@ public:
         for (std::size_t i = 0; i < n; ++i) {
             const LbaSpan span = m_asked.front().span;
             m_asked.pop_front();
-            if (answers[i].judged.outcome == Outcome::answered && span.first.value % block == 0)
+            if (answers[i].verdict.outcome == Outcome::answered && span.first.value % block == 0)
                 delivered[span.first.value / block].push_back(answers[i].latency);
         }
         return n;
@@ -156,7 +156,7 @@ private slots:
                                     ScanOrder::forward}[seed % 4];
             const ScanRecord record = runScan(drive, plan);
             refused += drive.link().refusals();
-            QVERIFY2(record.status.ended == Ended::complete, where);
+            QVERIFY2(record.status.ended == EndReason::complete, where);
             // Unreadable exactly.
             std::set<std::uint64_t> confirmed;
             for (const LedgerEntry& entry : record.ledger) {
@@ -242,7 +242,7 @@ private slots:
         ScanPlan plan;
         plan.blockSectors = 2048;
         const ScanRecord record = runScan(*openSimulated(scenario), plan);
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QVERIFY(record.status.elapsed > std::chrono::hours{12});
         QCOMPARE(record.status.totals.covered.value, 2'000'000'000U);
         QCOMPARE(record.status.blocksDone, record.status.blocksPlanned);

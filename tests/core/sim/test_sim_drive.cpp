@@ -83,10 +83,10 @@ private slots:
         scenario.defects = {defect(DefectKind::unreadable, 1000), defect(DefectKind::unreadable, 3000)};
         auto drive = openSimulated(scenario);
         const ReadAnswer answer = readOne(*drive, {{0}, {8192}});
-        QCOMPARE(answer.judged.outcome, Outcome::unreadable);
-        QCOMPARE(answer.judged.firstBad->value, std::uint64_t{1000});
-        QCOMPARE(readOne(*drive, {{1008}, {8}}).judged.outcome, Outcome::answered);
-        QCOMPARE(readOne(*drive, {{1007}, {1}}).judged.outcome, Outcome::unreadable);
+        QCOMPARE(answer.verdict.outcome, Outcome::unreadable);
+        QCOMPARE(answer.verdict.firstBad->value, std::uint64_t{1000});
+        QCOMPARE(readOne(*drive, {{1008}, {8}}).verdict.outcome, Outcome::answered);
+        QCOMPARE(readOne(*drive, {{1007}, {1}}).verdict.outcome, Outcome::unreadable);
     }
     void slowAtTimes() {
         Scenario scenario = smallScenario();
@@ -106,16 +106,16 @@ private slots:
         d.times = 1;
         scenario.defects = {d};
         auto drive = openSimulated(scenario);
-        QCOMPARE(readOne(*drive, {{1000}, {8}}).judged.outcome, Outcome::linkFault);
-        QCOMPARE(readOne(*drive, {{1000}, {8}}).judged.outcome, Outcome::answered);
+        QCOMPARE(readOne(*drive, {{1000}, {8}}).verdict.outcome, Outcome::linkFault);
+        QCOMPARE(readOne(*drive, {{1000}, {8}}).verdict.outcome, Outcome::answered);
     }
     void dropIsForGood() {
         Scenario scenario = smallScenario();
         scenario.defects = {defect(DefectKind::drop, 1000)};
         auto drive = openSimulated(scenario);
-        QCOMPARE(readOne(*drive, {{0}, {8}}).judged.outcome, Outcome::answered);
-        QCOMPARE(readOne(*drive, {{1000}, {8}}).judged.outcome, Outcome::driveGone);
-        QCOMPARE(readOne(*drive, {{0}, {8}}).judged.outcome, Outcome::driveGone);
+        QCOMPARE(readOne(*drive, {{0}, {8}}).verdict.outcome, Outcome::answered);
+        QCOMPARE(readOne(*drive, {{1000}, {8}}).verdict.outcome, Outcome::driveGone);
+        QCOMPARE(readOne(*drive, {{0}, {8}}).verdict.outcome, Outcome::driveGone);
     }
     void freezeForeverNeverAnswers() {
         Scenario scenario = smallScenario();
@@ -132,7 +132,7 @@ private slots:
     }
     void readBeyondTheEndIsRefused() {
         auto drive = openSimulated(smallScenario(10'000));
-        QCOMPARE(readOne(*drive, {{9'999}, {8}}).judged.outcome, Outcome::unreadable);
+        QCOMPARE(readOne(*drive, {{9'999}, {8}}).verdict.outcome, Outcome::unreadable);
     }
     // Several commands at once: one head serves them in turn, solid state side by side; answers keep the
     // order, and behind trouble only what the drive already has is still served.
@@ -165,9 +165,9 @@ private slots:
                 QCOMPARE(answers[i].tag, std::uint64_t{i});
             QVERIFY(answers[0].latency > std::chrono::milliseconds{500});
             for (std::size_t i = 1; i < 4; ++i)
-                QCOMPARE(answers[i].judged.outcome, Outcome::answered);
-            QCOMPARE(answers[4].judged.outcome, Outcome::withdrawn);
-            QCOMPARE(answers[5].judged.outcome, Outcome::withdrawn);
+                QCOMPARE(answers[i].verdict.outcome, Outcome::answered);
+            QCOMPARE(answers[4].verdict.outcome, Outcome::withdrawn);
+            QCOMPARE(answers[5].verdict.outcome, Outcome::withdrawn);
         }
         for (std::size_t i = 1; i < 4; ++i) {
             QVERIFY(inTurn[i].latency > inTurn[i - 1].latency);

@@ -87,7 +87,7 @@ private slots:
                             ScanPlan{}, {.thermometer = thermometerOf(target)});
         QTRY_VERIFY_WITH_TIMEOUT(session.ended(), 60'000);
         const ScanRecord record = session.record();
-        QCOMPARE(record.status.ended, Ended::complete);
+        QCOMPARE(record.status.ended, EndReason::complete);
         QVERIFY(record.ledger.empty()); // asking makes no block late
         QCOMPARE(record.status.temperature.has_value(), told);
         if (told)
@@ -219,7 +219,7 @@ private slots:
             const auto front = sim::makeFront(scenario, std::make_shared<sim::Condition>(scenario));
             test::ScriptedLink link([&](const CommandBlock& block) {
                 test::Scripted scripted;
-                scripted.reply.carried = Carried::answered;
+                scripted.reply.transport = TransportStatus::answered;
                 scripted.data = front->answer(block, {}, {}, scripted.reply);
                 if (nvme::opcodeOf(block) == nvme::admin::getFeatures) {
                     nvme::Completion completion;
@@ -243,8 +243,8 @@ private slots:
         test::AskedSim never(scenario);
         QVERIFY(readVitals(never.enquiry, never.known).has(VitalsNote::healthNotOffered));
     }
-    void theDrivesOwnVerdictIsDamning_data() { identityThroughEveryFront_data(); }
-    void theDrivesOwnVerdictIsDamning() {
+    void whatTheDriveSaysOfItselfIsCritical_data() { identityThroughEveryFront_data(); }
+    void whatTheDriveSaysOfItselfIsCritical() {
         QFETCH(int, front);
         sim::Scenario scenario = test::smallDrive(static_cast<Front>(front));
         scenario.health.predictsFailure = true;
@@ -253,7 +253,7 @@ private slots:
         const auto findings = assessAll(vitals, defaultPolicy());
         const EntryGate gate = judgeEntry(vitals, findings, {}, defaultPolicy());
         QCOMPARE(gate.entry, Entry::saveFirst);
-        QCOMPARE(findings[gate.reasons.front().reading].reason, FindingReason::ownVerdict);
+        QCOMPARE(findings[gate.reasons.front().reading].reason, FindingReason::overallHealth);
     }
     void selfTestPasses_data() { identityThroughEveryFront_data(); }
     void selfTestPasses() {
@@ -327,13 +327,13 @@ private slots:
         test::ScriptedLink link([&](const CommandBlock& block) {
             test::Scripted scripted;
             if (!there) {
-                scripted.reply.carried = Carried::failed;
+                scripted.reply.transport = TransportStatus::failed;
                 scripted.reply.systemError = ENODEV;
                 if (!pulled)
                     scripted.latency.reset();
                 return scripted;
             }
-            scripted.reply.carried = Carried::answered;
+            scripted.reply.transport = TransportStatus::answered;
             scripted.data = behind->answer(block, {}, {}, scripted.reply);
             return scripted;
         });
@@ -360,7 +360,7 @@ private slots:
         bool asleep = true;
         test::ScriptedLink link([&](const CommandBlock& block) {
             test::Scripted scripted;
-            scripted.reply.carried = Carried::answered;
+            scripted.reply.transport = TransportStatus::answered;
             scripted.data = behind->answer(block, {}, {}, scripted.reply);
             if (asleep)
                 scripted.latency = std::chrono::seconds{10};
@@ -389,10 +389,10 @@ private slots:
         QVERIFY(startSelfTest(drive.enquiry, vitals, SelfTestKind::extended).has_value());
         drive.condition->setWatching(false); // from here on it refuses
         SelfTestWatch watch;
-        int looks = 1;
-        while (watch.look(drive.enquiry, vitals) && looks < 1000)
-            ++looks;
-        QVERIFY(looks > 5 && looks < 100);
+        int rechecks = 1;
+        while (watch.look(drive.enquiry, vitals) && rechecks < 1000)
+            ++rechecks;
+        QVERIFY(rechecks > 5 && rechecks < 100);
         QVERIFY(!vitals.selfTest.running);
     }
     void selectiveTestReadsItsSpanOnly() {
@@ -431,7 +431,8 @@ private slots:
             for (int round = 0; round < 40; ++round) {
                 test::ScriptedLink link([&](const CommandBlock&) {
                     test::Scripted scripted;
-                    scripted.reply.carried = random() % 7 == 0 ? Carried::failed : Carried::answered;
+                    scripted.reply.transport =
+                        random() % 7 == 0 ? TransportStatus::failed : TransportStatus::answered;
                     scripted.reply.systemError = EIO;
                     scripted.reply.status = random() % 3 == 0 ? 2 : 0;
                     for (std::byte& b : scripted.reply.bytes)
@@ -462,7 +463,7 @@ private slots:
             FindingLevel level;
             FindingReason reason;
         };
-        Reading tripped = readingWith(ReadingKind::makersOwn, 1);
+        Reading tripped = readingWith(ReadingKind::vendorSpecific, 1);
         tripped.normalised = 9;
         tripped.worst = 9;
         tripped.threshold = 10;
@@ -474,20 +475,24 @@ private slots:
         const Row rows[] = {
             {readingWith(ReadingKind::pendingSectors, 0), FindingLevel::fine, FindingReason::withinLimits},
             {readingWith(ReadingKind::pendingSectors, 1), FindingLevel::warning, FindingReason::aboveLimit},
-            {readingWith(ReadingKind::pendingSectors, 200), FindingLevel::damning, FindingReason::aboveLimit},
+            {readingWith(ReadingKind::pendingSectors, 200), FindingLevel::critical,
+             FindingReason::aboveLimit},
             {readingWith(ReadingKind::reallocatedSectors, 1), FindingLevel::note, FindingReason::aboveLimit},
             {readingWith(ReadingKind::spareLeft, 100, ReadingUnit::percent), FindingLevel::fine,
              FindingReason::withinLimits},
-            {readingWith(ReadingKind::spareLeft, 5, ReadingUnit::percent), FindingLevel::damning,
+            {readingWith(ReadingKind::spareLeft, 5, ReadingUnit::percent), FindingLevel::critical,
              FindingReason::aboveLimit},
             {readingWith(ReadingKind::powerOnHours, 900'000, ReadingUnit::hours), FindingLevel::fine,
              FindingReason::cannotBe},
             {readingWith(ReadingKind::temperature, -120, ReadingUnit::celsius), FindingLevel::fine,
              FindingReason::cannotBe},
-            {readingWith(ReadingKind::ownVerdict, 1), FindingLevel::damning, FindingReason::ownVerdict},
-            {readingWith(ReadingKind::criticalWarning, 2), FindingLevel::warning, FindingReason::ownVerdict},
-            {readingWith(ReadingKind::criticalWarning, 8), FindingLevel::damning, FindingReason::ownVerdict},
-            {tripped, FindingLevel::damning, FindingReason::belowOwnThreshold},
+            {readingWith(ReadingKind::overallHealth, 1), FindingLevel::critical,
+             FindingReason::overallHealth},
+            {readingWith(ReadingKind::criticalWarning, 2), FindingLevel::warning,
+             FindingReason::overallHealth},
+            {readingWith(ReadingKind::criticalWarning, 8), FindingLevel::critical,
+             FindingReason::overallHealth},
+            {tripped, FindingLevel::critical, FindingReason::belowOwnThreshold},
             {recovered, FindingLevel::warning, FindingReason::wasBelowThreshold},
             {nonsense, FindingLevel::fine, FindingReason::withinLimits},
         };
@@ -604,10 +609,10 @@ private slots:
         std::size_t n = 0;
         while (n < 2)
             n += (*drive)->reap(std::span(answers).subspan(n), std::chrono::seconds{5});
-        QCOMPARE(answers[0].judged.outcome, Outcome::answered);
-        QCOMPARE(answers[1].judged.outcome, Outcome::unreadable);
+        QCOMPARE(answers[0].verdict.outcome, Outcome::answered);
+        QCOMPARE(answers[1].verdict.outcome, Outcome::unreadable);
         if (scenario.front == Front::scsi)
-            QCOMPARE(answers[1].judged.firstBad->value, std::uint64_t{4096});
+            QCOMPARE(answers[1].verdict.firstBad->value, std::uint64_t{4096});
     }
 };
 

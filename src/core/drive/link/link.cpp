@@ -3,12 +3,12 @@
 
 namespace orbita {
 
-void Link::keepBack(const Request& request, Carried carried) {
+void Link::keepBack(const Request& request, TransportStatus transport) {
     Unsent unsent;
     unsent.after = m_sent;
     unsent.reply.tag = request.tag;
     unsent.reply.expected = request.expected;
-    unsent.reply.carried = carried;
+    unsent.reply.transport = transport;
     unsent.reply.completedAt = clock().now();
     m_unsent.push_back(unsent);
 }
@@ -34,7 +34,7 @@ void Link::submit(std::span<const Request> requests) {
             continue;
         sendUpTo(i);
         m_refusals += m_refusing ? 0 : 1;
-        keepBack(request, m_refusing ? Carried::withdrawn : Carried::refused);
+        keepBack(request, m_refusing ? TransportStatus::withdrawn : TransportStatus::refused);
         m_refusing = true;
     }
     sendUpTo(requests.size());
@@ -43,7 +43,7 @@ void Link::submit(std::span<const Request> requests) {
 void Link::learn(const Reply& reply) {
     if (!m_learning || reply.tag != m_learningTag)
         return;
-    if (reply.carried == Carried::answered)
+    if (reply.transport == TransportStatus::answered)
         m_gate.answered(*m_learning, reply.bytes,
                         data().first(std::min<std::size_t>(data().size(), reply.transferred)));
     m_learning.reset();
@@ -54,7 +54,7 @@ std::size_t Link::reap(std::span<Reply> replies, Nanoseconds patience) {
     while (taken < replies.size()) {
         if (!m_unsent.empty() && m_unsent.front().after == m_collected) {
             replies[taken++] = m_unsent.front().reply;
-            m_refusing = m_refusing && m_unsent.front().reply.carried != Carried::refused;
+            m_refusing = m_refusing && m_unsent.front().reply.transport != TransportStatus::refused;
             m_unsent.pop_front();
             continue;
         }

@@ -24,7 +24,7 @@ struct Request {
 };
 
 // What became of a command on its way, before anything is made of the drive's own words.
-enum class Carried : std::uint8_t {
+enum class TransportStatus : std::uint8_t {
     answered,  // the drive replied: see Reply::bytes, or transferred (plain)
     failed,    // the system refused or failed it: see Reply::systemError
     withdrawn, // never sent, because the queue was halted or emptied before it
@@ -44,7 +44,7 @@ enum class Disturbance : std::uint8_t {
 
 struct Reply {
     std::uint64_t tag = 0;
-    Carried carried = Carried::withdrawn;
+    TransportStatus transport = TransportStatus::withdrawn;
     int systemError = 0;           // errno, when failed
     std::uint32_t expected = 0;    // bytes of data asked for
     std::uint32_t transferred = 0; // bytes of data that arrived
@@ -121,7 +121,7 @@ private:
         std::uint64_t after = 0;
         Reply reply;
     };
-    void keepBack(const Request& request, Carried carried);
+    void keepBack(const Request& request, TransportStatus transport);
     void learn(const Reply& reply);
 
     CommandGate m_gate;

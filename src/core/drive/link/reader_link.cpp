@@ -110,7 +110,7 @@ protected:
             if (entry.handOver)
                 m_dataBytes = std::min(entry.transferredBytes, maxSharedBytes);
             replies[taken] = replyOf(entry);
-            if (entry.toRing && m_slotBytes != 0 && replies[taken].carried == Carried::answered)
+            if (entry.toRing && m_slotBytes != 0 && replies[taken].transport == TransportStatus::answered)
                 replies[taken].data =
                     std::span(m_channel->ring)
                         .subspan(ringAt(m_reaped), std::min(entry.transferredBytes, m_slotBytes));
@@ -143,7 +143,7 @@ private:
         std::size_t taken = 0;
         while (m_reaped != m_submitted && taken < replies.size()) {
             Reply reply = replyOf(m_channel->entries[m_reaped++ % channelEntries]);
-            reply.carried = Carried::failed;
+            reply.transport = TransportStatus::failed;
             reply.systemError = ESRCH;
             reply.completedAt = m_clock.now();
             reply.latency = {};
@@ -163,12 +163,12 @@ private:
         if (entry.withdrawn)
             return reply;
         if (entry.refused) {
-            reply.carried = Carried::refused;
+            reply.transport = TransportStatus::refused;
             return reply;
         }
         reply.status = entry.status;
         reply.bytes = entry.answer;
-        reply.carried = entry.systemError == 0 ? Carried::answered : Carried::failed;
+        reply.transport = entry.systemError == 0 ? TransportStatus::answered : TransportStatus::failed;
         reply.systemError = entry.systemError;
         reply.transferred = std::min(entry.transferredBytes, entry.expectedBytes);
         reply.latency = Nanoseconds{entry.latencyNs};
@@ -180,7 +180,7 @@ private:
             return;
         m_channel->quit.store(1);
         wakeAll(m_channel->submitted);
-        leaveBehind(m_pid);
+        killDetached(m_pid);
         m_pid = 0;
     }
 

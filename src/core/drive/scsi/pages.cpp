@@ -180,7 +180,7 @@ Result<Capacity> decodeCapacity16(std::span<const std::byte> bytes) {
     const unsigned exponent = byteAt(bytes, 13) & 0x0FU;
     capacity.physicalBytes = exponent <= 7 ? capacity.logicalBytes << exponent : capacity.logicalBytes;
     capacity.firstAligned = static_cast<std::uint32_t>(bigEndian(bytes, 14, 2) & 0x3FFFU);
-    capacity.forgets = (byteAt(bytes, 14) & 0x80U) != 0;
+    capacity.supportsUnmap = (byteAt(bytes, 14) & 0x80U) != 0;
     if ((byteAt(bytes, 12) & 1U) != 0)
         capacity.protectionType = static_cast<std::uint8_t>((byteAt(bytes, 12) >> 1U & 7U) + 1);
     return capacity;
@@ -200,7 +200,7 @@ std::array<std::byte, 32> encodeCapacity16(const Capacity& capacity) {
     if (capacity.protectionType > 0)
         bytes[12] = static_cast<std::byte>(1U | (capacity.protectionType - 1U) << 1U);
     bytes[13] = static_cast<std::byte>(std::countr_zero(capacity.physicalBytes / capacity.logicalBytes));
-    putBigEndian(bytes, 14, 2, capacity.firstAligned | (capacity.forgets ? 0x8000U : 0U));
+    putBigEndian(bytes, 14, 2, capacity.firstAligned | (capacity.supportsUnmap ? 0x8000U : 0U));
     return bytes;
 }
 

@@ -64,7 +64,7 @@ struct Capacity {
     std::uint32_t physicalBytes = 512;
     std::uint32_t firstAligned = 0;  // the lowest LBA at the start of a physical sector
     std::uint8_t protectionType = 0; // 0: none, else 1 to 3
-    bool forgets = false;            // can be told to (LBPME)
+    bool supportsUnmap = false;      // can be told to (LBPME)
 };
 // Fails on a size of a logical sector that cannot be. Zero sectors come back as such.
 Result<Capacity> decodeCapacity10(std::span<const std::byte> bytes);

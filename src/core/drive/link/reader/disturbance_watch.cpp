@@ -18,7 +18,7 @@ namespace {
 constexpr std::int64_t ms = 1'000'000;
 constexpr std::int64_t worthALook = 2 * ms;
 constexpr std::int64_t lookInterval = 50 * ms;
-constexpr std::int64_t worthASecondLook = 20 * ms;
+constexpr std::int64_t worthARecheck = 20 * ms;
 constexpr std::chrono::milliseconds settling{1}; // in which the kernel has counted what it has answered
 constexpr std::chrono::milliseconds beatInterval{20};
 constexpr std::int64_t longestBeat = 60 * ms; // a machine in ordinary use keeps below it
@@ -113,7 +113,7 @@ bool DisturbanceWatch::otherLoad(const ChannelEntry& entry, bool failed, std::ui
     // Another's command may have been answered before ours and not be counted yet; one that is still at the
     // device when ours has been counted is another's.
     if (!more && !failed && seen && seen->underWay > 0 && mayBeOurs == 0 &&
-        entry.latencyNs >= worthASecondLook) {
+        entry.latencyNs >= worthARecheck) {
         std::this_thread::sleep_for(settling);
         seen = look();
         more = moreThanOurs(seen);

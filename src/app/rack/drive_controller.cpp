@@ -1,0 +1,424 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/rack/drive_controller.h"
+
+#include "core/target/services_for.h"
+#include "report/words.h"
+#include "store/earlier_pace_in.h"
+
+namespace orbita::app {
+
+namespace {
+
+constexpr double replaySeconds = 12;
+constexpr double replayBlocksASecond = 2e6;
+
+} // namespace
+
+DriveController::DriveController(Target target, bool paced, CasebookKeeper* keeper, const HousePolicy& policy,
+                                 QObject* parent)
+    : QObject(parent)
+    , m_target(std::move(target))
+    , m_paced(paced)
+    , m_keeper(keeper)
+    , m_visit(m_target, paced, keeper, policy) {}
+
+DriveController::~DriveController() {
+    // The scan ends first, so that what is saved last is its end.
+    if (m_session)
+        m_session->stopAndWait();
+    m_autosave.reset();
+}
+
+void DriveController::updateTarget(const Target& target) {
+    const bool changed = target.uses != m_target.uses || target.remarks != m_target.remarks ||
+                         target.parts != m_target.parts || target.readOnly != m_target.readOnly;
+    m_target = target;
+    m_visit.updateTarget(target);
+    if (changed)
+        emit stateChanged();
+}
+
+const DriveIdentity& DriveController::identity() const {
+    const ScanView* view = current();
+    return view != nullptr && view->record.drive.capacity.value > 0 ? view->record.drive : m_target.identity;
+}
+
+void DriveController::setData(DataElsewhere answer) {
+    m_data = answer;
+    Visit visit = m_visit.visit();
+    if (visit.data != answer) {
+        visit.data = answer;
+        m_visit.setVisit(visit);
+    }
+    emit stateChanged();
+}
+
+ProposedPlan DriveController::proposed() const {
+    PlanEvidence evidence;
+    if (m_visit.state() == VisitController::State::read)
+        evidence.entry = m_visit.gate().entry;
+    evidence.data = m_data;
+    evidence.suspects = suspects();
+    for (const ScanView& scan : m_scans) {
+        const ScanRecord& record = scan.record;
+        evidence.frozeBefore =
+            evidence.frozeBefore ||
+            std::any_of(record.standstills.begin(), record.standstills.end(),
+                        [](const Standstill& one) { return one.kind == StandstillKind::froze; });
+        evidence.unreadableBefore =
+            evidence.unreadableBefore || record.status.totals.of(Grade::unreadable) > 0;
+    }
+    return proposePlan(evidence);
+}
+
+ScanPlan DriveController::plan() const {
+    return m_chosen ? *m_chosen : proposed().plan;
+}
+
+void DriveController::setPlan(const ScanPlan& plan) {
+    m_chosen = plan;
+    emit stateChanged();
+}
+
+void DriveController::plainOrProposed() {
+    if (m_chosen)
+        m_chosen.reset();
+    else
+        m_chosen = ScanPlan{};
+    emit stateChanged();
+}
+
+void DriveController::saveTo(const std::string& image) {
+    ScanPlan saving = plan();
+    saving.saveTo = image;
+    setPlan(saving);
+}
+
+const ScanView* DriveController::current() const {
+    return m_current < m_scans.size() ? &m_scans[m_current] : nullptr;
+}
+
+const ScanView* DriveController::compared() const {
+    const ScanView* latest = nullptr;
+    for (std::size_t i = 0; i < m_scans.size(); ++i) {
+        const ScanRecord& record = m_scans[i].record;
+        if (i != m_current && record.plate && record.status.blocksDone > 0 &&
+            (latest == nullptr || record.startedAt >= latest->record.startedAt))
+            latest = &m_scans[i];
+    }
+    return latest;
+}
+
+void DriveController::showScan(std::size_t index) {
+    endReplay();
+    if (index >= m_scans.size() || index == m_current)
+        return;
+    m_current = index;
+    emit stateChanged();
+    emit defectsChanged();
+    emit scanChanged();
+}
+
+void DriveController::addOpened(ScanRecord record, bool fromFile) {
+    endReplay();
+    ScanView view;
+    view.opened = true;
+    // Where to save to is never taken from a file: somebody else may have written it.
+    if (fromFile)
+        record.plan.asked.saveTo.clear();
+    view.patches = patchesOf(record.ledger, record.drive.logicalBytes);
+    view.judgement = judgeSoFar(record.status, record.ledger, record.drive, record.plan.asked.data);
+    view.record = std::move(record);
+    m_scans.push_back(std::move(view));
+    m_current = m_scans.size(); // none, so that showing it counts as a change
+    showScan(m_scans.size() - 1);
+}
+
+QString DriveController::whyNotStart() const {
+    if (scanning())
+        return tr("A scan of this drive is running.");
+    if (m_target.name.empty())
+        return tr("This drive is not attached; only its saved scan is open.");
+    if (m_data == DataElsewhere::notAsked)
+        return tr("First say whether the data on this drive exists elsewhere.");
+    return {};
+}
+
+bool DriveController::scanning() const {
+    const bool played = m_replay && m_live == m_current; // it is over, and only looks as if it ran
+    return m_session && m_live < m_scans.size() && m_scans[m_live].running() && !played;
+}
+
+void DriveController::start() {
+    startWith(plan());
+}
+
+void DriveController::startSpan(const LbaSpan& span) {
+    ScanPlan again = plan();
+    again.span = span;
+    again.parts.clear();
+    startWith(again);
+}
+
+std::vector<LbaSpan> DriveController::suspects() const {
+    SpanSet places;
+    for (const Suspect& suspect : m_visit.vitals().suspects)
+        places.add({suspect.lba, {1}});
+    if (const ScanView* scan = current(); scan != nullptr)
+        for (const LedgerEntry& entry : scan->record.ledger)
+            if (entry.grade != Grade::linkFault)
+                places.add(entry.span);
+    return places.spans();
+}
+
+bool DriveController::canContinue() const {
+    const ScanView* scan = current();
+    return !scanning() && whyNotStart().isEmpty() && scan != nullptr && !scan->running() &&
+           scan->record.plate && scan->record.status.ended != EndReason::complete &&
+           scan->record.status.blocksDone > 0 && !whyNotContinued(scan->record, identity());
+}
+
+void DriveController::continueScan() {
+    if (!canContinue())
+        return;
+    const ScanRecord earlier = current()->record;
+    ScanPlan again = planToContinue(earlier);
+    if (m_chosen && m_chosen->berth)
+        again.berth = m_chosen->berth;
+    startWith(again, earlier);
+}
+
+void DriveController::startWith(ScanPlan plan, std::optional<ScanRecord> earlier) {
+    if (!whyNotStart().isEmpty())
+        return;
+    endReplay();
+    partWithLast();
+    plan.data = m_data;
+    plan.inUse = !m_target.uses.empty();
+    if (!earlier)
+        plan.suspects = plan.order == ScanOrder::suspectsFirst ? suspects() : std::vector<LbaSpan>{};
+    ScanView view;
+    view.record.drive = m_target.identity;
+    view.record.plan.asked = plan;
+    m_scans.push_back(std::move(view));
+    m_live = m_scans.size() - 1;
+    m_current = m_live;
+    m_pauseAsked = false;
+    m_stopAsked = false;
+    m_vitalsPause = VitalsPause::none;
+    m_keptTold.clear();
+    const DriveOpener opener = [target = m_target, paced = m_paced](const std::stop_token& stop) {
+        return openTarget(target, paced, stop);
+    };
+    m_awake =
+        std::make_unique<SleepInhibitor>(tr("Reading the surface of %1").arg(words::driveName(identity())));
+    ScanServices services = servicesFor(m_target, owedSettingsFolder());
+    const auto firstKept = std::make_shared<FirstKept>();
+    services.firstKept = firstKept;
+    services.earlierPace = earlierPaceIn(m_keeper != nullptr ? m_keeper->path() : casebookPath());
+    m_session = earlier
+                    ? std::make_unique<ScanSession>(opener, plan, std::move(*earlier), std::move(services))
+                    : std::make_unique<ScanSession>(opener, plan, std::move(services));
+    m_autosave = std::make_unique<Autosave>(*m_session,
+                                            m_keeper != nullptr ? m_keeper->scanKeeper(m_target)
+                                                                : keepInCasebook(casebookPath(), m_target),
+                                            firstKept);
+    emit stateChanged();
+    emit defectsChanged();
+    emit scanChanged();
+}
+
+// The last save of the scan before waits for the casebook's disk, and the window does not.
+void DriveController::partWithLast() {
+    if (!m_session)
+        return;
+    m_parting = std::async(std::launch::async, [before = std::move(m_parting), session = std::move(m_session),
+                                                autosave = std::move(m_autosave)]() mutable {
+        autosave.reset();
+        session.reset();
+        if (before.valid())
+            before.wait();
+    });
+}
+
+bool DriveController::canReplay() const {
+    const ScanView* scan = current();
+    return scan != nullptr && !replaying() && !scan->running() && scan->record.plate &&
+           scan->record.status.blocksDone > 0;
+}
+
+void DriveController::startReplay() {
+    if (!canReplay())
+        return;
+    m_replay = std::make_unique<Replay>(m_scans[m_current].record);
+    m_replayFor.start();
+    advanceReplay();
+    emit stateChanged();
+}
+
+void DriveController::endReplay() {
+    if (!m_replay)
+        return;
+    ScanView& view = m_scans[m_current];
+    view.record = m_replay->finished();
+    m_replay.reset();
+    view.patches = patchesOf(view.record.ledger, view.record.drive.logicalBytes);
+    view.judgement =
+        judgeSoFar(view.record.status, view.record.ledger, view.record.drive, view.record.plan.asked.data);
+    emit stateChanged();
+    emit defectsChanged();
+    emit scanChanged();
+}
+
+void DriveController::advanceReplay() {
+    // So long that a frame sets no more blocks than it can.
+    const double lasts =
+        std::max(replaySeconds, static_cast<double>(m_replay->blocks()) / replayBlocksASecond);
+    const double share = static_cast<double>(m_replayFor.elapsed()) / 1000 / lasts;
+    if (share >= 1) {
+        endReplay();
+        return;
+    }
+    ScanView& view = m_scans[m_current];
+    const ScanRecord& now = m_replay->at(share);
+    const bool found = now.ledger.size() != view.record.ledger.size();
+    const bool said = now.events.size() != view.record.events.size();
+    view.record = now;
+    if (found)
+        view.patches = patchesOf(now.ledger, now.drive.logicalBytes);
+    view.judgement = judgeSoFar(now.status, now.ledger, now.drive, now.plan.asked.data);
+    if (found || said)
+        emit defectsChanged();
+    emit scanChanged();
+}
+
+void DriveController::pause() {
+    if (!scanning())
+        return;
+    m_pauseAsked = true;
+    m_session->pause();
+    emit stateChanged();
+}
+
+void DriveController::readVitals() {
+    if (!scanning()) {
+        m_visit.readVitals();
+        return;
+    }
+    m_vitalsPause = VitalsPause::awaited;
+    m_session->pause();
+}
+
+// The scan goes on by itself when the drive has told, unless it was paused for another reason.
+void DriveController::readVitalsInPause() {
+    const bool over = !m_scans[m_live].running();
+    const bool paused = m_scans[m_live].record.status.phase == ScanPhase::paused;
+    if (m_vitalsPause == VitalsPause::awaited && (paused || over)) {
+        m_vitalsPause = VitalsPause::reading;
+        m_visit.readVitals();
+    } else if (m_vitalsPause == VitalsPause::reading && m_visit.state() != VisitController::State::reading) {
+        m_vitalsPause = VitalsPause::none;
+        if (!m_pauseAsked && !over)
+            m_session->resume();
+    }
+}
+
+void DriveController::resume() {
+    if (!m_session)
+        return;
+    m_pauseAsked = false;
+    m_session->resume();
+    emit stateChanged();
+}
+
+void DriveController::stop() {
+    if (!scanning())
+        return;
+    m_stopAsked = true;
+    m_session->stop();
+    emit stateChanged();
+}
+
+QString DriveController::keptAt() const {
+    return m_autosave ? QString::fromStdString(m_autosave->place()) : QString();
+}
+
+QString DriveController::keepingError() const {
+    const auto error = m_autosave ? m_autosave->error() : std::nullopt;
+    return error ? QString::fromStdString(error->message()) : QString();
+}
+
+void DriveController::refreshFrom(ScanView& view, const ScanFeed& feed) {
+    ScanRecord& record = view.record;
+    if (!record.plate && feed.plate()) {
+        record = m_session->record();
+        view.patches = patchesOf(record.ledger, record.drive.logicalBytes);
+        return;
+    }
+    const std::uint64_t ledgerVersion = record.status.ledgerVersion;
+    record.status = feed.status();
+    record.covered = feed.covered();
+    view.error = feed.error();
+    if (record.status.ledgerVersion != ledgerVersion) {
+        record.ledger = feed.ledger();
+        view.patches = patchesOf(record.ledger, record.drive.logicalBytes);
+    }
+    for (ScanEvent& entry : feed.events(record.events.size()))
+        record.events.push_back(entry);
+}
+
+const ScanFeed* DriveController::liveFeed() const {
+    return m_session && !m_replay && !m_scans.empty() && m_current == m_live ? &m_session->feed() : nullptr;
+}
+
+void DriveController::refresh() {
+    m_visit.refresh();
+    if (m_replay)
+        advanceReplay();
+    if (!scanning()) {
+        // The last save may come a little after the end.
+        if (const QString kept = keptAt() + keepingError(); kept != m_keptTold) {
+            m_keptTold = kept;
+            emit stateChanged();
+        }
+        return;
+    }
+    if (m_vitalsPause != VitalsPause::none)
+        readVitalsInPause();
+    ScanView& view = m_scans[m_live];
+    const std::uint64_t ledgerVersion = view.record.status.ledgerVersion;
+    const std::size_t events = view.record.events.size();
+    const ScanPhase phase = view.record.status.phase;
+    const bool opened = view.record.plate != nullptr;
+    refreshFrom(view, m_session->feed());
+    if (view.record.status.asks)
+        m_pauseAsked = true; // a rule has paused it; a person lets it go on
+    const bool over = !view.running();
+    if (over) {
+        // Everything once more, now that nothing changes any longer.
+        auto error = view.error;
+        view.record = m_session->record();
+        view.error = std::move(error);
+        if (view.error)
+            view.record.drive = m_target.identity;
+        view.patches = patchesOf(view.record.ledger, view.record.drive.logicalBytes);
+        // No answer, but evidence.
+        const SavingStatus& saving = view.record.status.saving;
+        if (!saving.path.empty() && saving.held == view.record.drive.capacity)
+            setData(DataElsewhere::saved);
+        m_pauseAsked = false;
+        m_stopAsked = false;
+        m_awake.reset();
+    }
+    view.judgement =
+        judgeSoFar(view.record.status, view.record.ledger, view.record.drive, view.record.plan.asked.data);
+    if (m_live != m_current)
+        return;
+    if (over || phase != view.record.status.phase || opened != (view.record.plate != nullptr))
+        emit stateChanged();
+    if (over || ledgerVersion != view.record.status.ledgerVersion || events != view.record.events.size())
+        emit defectsChanged();
+    emit scanChanged();
+}
+
+} // namespace orbita::app

@@ -1,0 +1,143 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// One drive of the rack with its scans: those made now and those opened from files.
+#pragma once
+
+#include "app/visit/visit_controller.h"
+#include "core/judge/proposed_plan.h"
+#include "core/judge/running_judgement.h"
+#include "core/scan/replay.h"
+#include "core/scan/session.h"
+#include "core/target/target.h"
+#include "store/autosave.h"
+#include "system/sleep_inhibitor.h"
+
+#include <QElapsedTimer>
+#include <QObject>
+#include <future>
+#include <memory>
+#include <vector>
+
+namespace orbita::app {
+
+// What the views show of one scan. Refreshed in place; nothing in here blocks.
+struct ScanView {
+    ScanRecord record;
+    std::vector<Patch> patches;
+    RunningJudgement judgement;
+    std::optional<Error> error; // why it could not begin
+    bool opened = false;        // from a file
+
+    [[nodiscard]] bool running() const { return record.status.phase != ScanPhase::ended; }
+};
+
+class DriveController final : public QObject {
+    Q_OBJECT
+public:
+    // `paced`: a simulated drive plays at the speed its scenario asks for.
+    // `keeper` keeps its visits; null: nothing is kept. `policy` judges its vitals.
+    DriveController(Target target, bool paced, CasebookKeeper* keeper = nullptr,
+                    const HousePolicy& policy = defaultPolicy(), QObject* parent = nullptr);
+    ~DriveController() override;
+
+    // Complaint, vitals and self-tests.
+    [[nodiscard]] VisitController& visit() { return m_visit; }
+    [[nodiscard]] const VisitController& visit() const { return m_visit; }
+    [[nodiscard]] const Target& target() const { return m_target; }
+    // As the rack knows it now: what uses the drive may change while it is attached.
+    void updateTarget(const Target& target);
+    // The identity in force: what the open drive told, else what the rack knows.
+    [[nodiscard]] const DriveIdentity& identity() const;
+
+    [[nodiscard]] DataElsewhere data() const { return m_data; }
+    void setData(DataElsewhere answer);
+
+    // The plan of the next scan, as it was chosen, else as it is proposed by what is known of the drive. Its
+    // data answer and use are filled in at the start.
+    [[nodiscard]] ScanPlan plan() const;
+    [[nodiscard]] bool planChosen() const { return m_chosen.has_value(); }
+    // What is proposed, and why.
+    [[nodiscard]] ProposedPlan proposed() const;
+    void setPlan(const ScanPlan& plan);
+    // Puts a proposed plan back to the plain one, and anything else to what is proposed.
+    void plainOrProposed();
+    // The plan that is in force, saving what is read in `image`.
+    void saveTo(const std::string& image);
+
+    // Scans of this drive, oldest first, and the one in view.
+    [[nodiscard]] std::size_t scanCount() const { return m_scans.size(); }
+    [[nodiscard]] const ScanView& scanAt(std::size_t i) const { return m_scans[i]; }
+    [[nodiscard]] const ScanView* current() const;
+    // The scan to compare the one in view with: the latest other that has read something; null where there is
+    // none.
+    [[nodiscard]] const ScanView* compared() const;
+    // What the scan in view tells as it runs, or has told since it began here; null for one that was kept.
+    [[nodiscard]] const ScanFeed* liveFeed() const;
+    [[nodiscard]] std::size_t currentIndex() const { return m_current; }
+    void showScan(std::size_t index);
+    void addOpened(ScanRecord record, bool fromFile = false);
+
+    // Why a scan cannot be started now; empty if it can.
+    [[nodiscard]] QString whyNotStart() const;
+    void start();
+    void startSpan(const LbaSpan& span);
+    // True where the scan in view was broken off and can go on, on this drive.
+    [[nodiscard]] bool canContinue() const;
+    void continueScan();
+    // Plays the scan in view once more, in a few seconds; nothing is sent to the drive. Anything that is done
+    // meanwhile with the drive's scans ends it.
+    [[nodiscard]] bool canReplay() const;
+    void startReplay();
+    void endReplay();
+    [[nodiscard]] bool replaying() const { return m_replay != nullptr; }
+    void pause();
+    void resume();
+    void stop();
+    [[nodiscard]] bool scanning() const;
+    // Reads the vitals; while a scan runs, in a pause of it, so that no block is measured meanwhile.
+    void readVitals();
+    [[nodiscard]] bool pauseAsked() const { return m_pauseAsked; }
+    // Stop was asked and the scan has not ended yet.
+    [[nodiscard]] bool stopAsked() const { return m_stopAsked; }
+    // Where the scan is being kept; empty until it is.
+    [[nodiscard]] QString keptAt() const;
+    [[nodiscard]] QString keepingError() const;
+
+    // Copies what is new from the running scan; emits what changed.
+    void refresh();
+
+signals:
+    void scanChanged();    // numbers of the scan in view
+    void defectsChanged(); // its ledger or tape
+    void stateChanged();   // what can be done: plan, data answer, running, which scan is in view
+
+private:
+    void startWith(ScanPlan plan, std::optional<ScanRecord> earlier = {});
+    // What the drive itself lists, and what the scan in view has found.
+    [[nodiscard]] std::vector<LbaSpan> suspects() const;
+    void readVitalsInPause();
+    void advanceReplay();
+    void refreshFrom(ScanView& view, const ScanFeed& feed);
+
+    Target m_target;
+    bool m_paced;
+    CasebookKeeper* m_keeper;
+    VisitController m_visit;
+    DataElsewhere m_data = DataElsewhere::notAsked;
+    std::optional<ScanPlan> m_chosen;
+    std::vector<ScanView> m_scans;
+    std::size_t m_current = 0;
+    std::size_t m_live = 0; // the scan that m_session writes
+    std::unique_ptr<ScanSession> m_session;
+    std::unique_ptr<Replay> m_replay; // of the scan in view
+    QElapsedTimer m_replayFor;
+    std::unique_ptr<SleepInhibitor> m_awake; // while a scan runs
+    void partWithLast();
+    std::future<void> m_parting; // of the scan before this one
+    std::unique_ptr<Autosave> m_autosave;
+    QString m_keptTold; // where it was kept when that was last told
+    enum class VitalsPause { none, awaited, reading } m_vitalsPause = VitalsPause::none;
+    bool m_pauseAsked = false;
+    bool m_stopAsked = false;
+};
+
+} // namespace orbita::app

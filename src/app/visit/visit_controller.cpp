@@ -1,0 +1,415 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/visit/visit_controller.h"
+
+#include "core/inventory/recognition.h"
+#include "core/target/setting_restorer.h"
+#include "core/vitals/read_vitals.h"
+#include "report/vitals_words.h"
+#include "store/casebook.h"
+
+#include <QDateTime>
+
+namespace orbita::app {
+
+namespace {
+
+constexpr Nanoseconds patience = std::chrono::seconds{20};
+constexpr Nanoseconds pollInterval = std::chrono::milliseconds{250}; // of real time, while a self-test runs
+
+// How much of the link's time passes in one second of ours.
+double speedOf(const Target& target, bool paced) {
+    if (!target.scenario || !paced)
+        return 1;
+    return toSeconds(target.scenario->undisturbedDuration()) / target.scenario->playbackSeconds;
+}
+
+} // namespace
+
+VisitController::VisitController(Target target, bool paced, CasebookKeeper* keeper, HousePolicy policy,
+                                 QObject* parent)
+    : QObject(parent)
+    , m_target(std::move(target))
+    , m_paced(paced)
+    , m_keeper(keeper)
+    , m_policy(std::move(policy)) {
+    m_visit.beganAt = QDateTime::currentSecsSinceEpoch();
+    m_gate.reasons.push_back({});
+    askBook(m_target.identity);
+}
+
+VisitController::~VisitController() {
+    m_thread.request_stop();
+    m_wishWake.notify_all();
+}
+
+void VisitController::updateTarget(const Target& target) {
+    const std::scoped_lock lock(m_wishMutex);
+    m_target = target;
+}
+
+void VisitController::setVisit(const Visit& visit) {
+    const std::int64_t id = m_visit.id;
+    m_visit = visit;
+    m_visit.id = id;
+    judge();
+    keepVisit();
+    emit changed();
+}
+
+const PastVitals* VisitController::pastWith(const Reading& reading) const {
+    for (auto it = m_past.rbegin(); it != m_past.rend(); ++it)
+        if (it->vitals.same(reading) != nullptr)
+            return &*it;
+    return nullptr;
+}
+
+void VisitController::wish(const Wish& wish) {
+    {
+        const std::scoped_lock lock(m_wishMutex);
+        m_wishes.push_back(wish);
+    }
+    if (!m_thread.joinable())
+        m_thread = std::jthread([this](const std::stop_token& stop) { run(stop); });
+    m_wishWake.notify_all();
+}
+
+void VisitController::readVitals() {
+    if (m_state == State::reading || m_target.name.empty())
+        return;
+    m_state = State::reading;
+    m_error.reset();
+    wish({});
+    emit changed();
+}
+
+QString VisitController::whyNotTest(SelfTestKind kind) const {
+    if (m_state != State::read)
+        return tr("Read the vitals first.");
+    if (m_vitals.selfTest.running)
+        return tr("A self-test is running.");
+    if (!offers(m_vitals.ability, kind))
+        return tr("The drive has no such test, or what is before it hides it.");
+    return {};
+}
+
+void VisitController::startTest(SelfTestKind kind, const LbaSpan& span) {
+    if (!whyNotTest(kind).isEmpty())
+        return;
+    m_testError.reset();
+    if (gateClosed() && m_keeper != nullptr && m_visit.id != 0) {
+        QStringList reasons;
+        for (const EntryReason& reason : m_gate.reasons)
+            reasons << words::entryReason(reason, m_vitals, m_findings);
+        post([id = m_visit.id, at = QDateTime::currentSecsSinceEpoch(),
+              text = reasons.join(QStringLiteral("; ")).toStdString(), keeper = m_keeper](Casebook& book) {
+            if (const auto kept = book.addOverrule(id, at, text); !kept)
+                keeper->report(kept.error());
+        });
+    }
+    keepDeed(tr("self-test begun: %1").arg(words::selfTestKind(kind)));
+    wish({Wish::What::test, kind, span});
+}
+
+void VisitController::abortTest() {
+    keepDeed(tr("self-test aborted"));
+    wish({Wish::What::abort, {}, {}});
+}
+
+void VisitController::enableHealth() {
+    keepDeed(tr("health reporting switched on"));
+    wish({Wish::What::enable, {}, {}});
+    readVitals();
+}
+
+void VisitController::holdReadOnly(bool on) {
+    m_holdError.reset();
+    keepDeed(on ? tr("held read-only") : tr("no longer held read-only"));
+    wish({on ? Wish::What::hold : Wish::What::letGo, {}, {}});
+}
+
+// On, or back to what was there before: a flag that somebody else has set is not ours to take away.
+Result<void> VisitController::changeHold(bool on, const Target& target) {
+    if (on) {
+        const auto drive = describeDevice(target.name);
+        auto before =
+            drive ? orbita::holdReadOnly(*drive, patience)
+                  : Result<HeldFlags>(tl::unexpected(systemError("holding read-only", target.name, ENODEV)));
+        if (!before)
+            return tl::unexpected(before.error());
+        m_heldBefore = std::move(*before);
+        return {};
+    }
+    if (m_heldBefore.empty())
+        return tl::unexpected(Error{Error::Kind::refusedUnsafe, "letting be written to again", target.name,
+                                    "it was not Orbita that has set this, or not since it was started",
+                                    "Whoever has may lift it; as root, blockdev --setrw does."});
+    if (auto put = setReadOnlyFlags(m_heldBefore, patience); !put)
+        return tl::unexpected(put.error());
+    m_heldBefore.clear();
+    return {};
+}
+
+// The drive's thread: one link, one wish after the other, and looking after a self-test that runs.
+void VisitController::run(const std::stop_token& stop) {
+    const auto mail = m_mail;
+    const auto send = [&](VisitNews news) {
+        const std::scoped_lock lock(mail->mutex);
+        mail->news.push_back(std::move(news));
+    };
+    CommandPath way;
+    std::unique_ptr<Enquiry> enquiry;
+    SelfTestWatch watch;
+    Vitals vitals;
+    Target target;
+    double speed = 1;
+    // What changes the drive's state goes over a link that was opened for that.
+    const auto admitted = [&](VisitNews& news) {
+        if (way.link->admission() == Admission::stateToo)
+            return true;
+        auto opened = openCommandPath(target, m_paced, stop, Admission::stateToo);
+        if (!opened) {
+            news.testError = std::move(opened.error());
+            return false;
+        }
+        if (!opened->link)
+            return false;
+        enquiry.reset();
+        way = std::move(*opened);
+        enquiry = std::make_unique<Enquiry>(*way.link, way.speaks, way.path, patience, stop);
+        return true;
+    };
+    while (!stop.stop_requested()) {
+        Wish wish;
+        {
+            std::unique_lock lock(m_wishMutex);
+            if (!vitals.selfTest.running)
+                m_wishWake.wait(lock, stop, [this] { return !m_wishes.empty(); });
+            if (stop.stop_requested())
+                return;
+            target = m_target;
+            if (m_wishes.empty()) {
+                lock.unlock();
+                way.link->clock().sleep(fromSeconds(toSeconds(pollInterval) * speed));
+                VisitNews news;
+                if (auto looked = watch.look(*enquiry, vitals); !looked)
+                    news.testError = std::move(looked.error());
+                news.tests = vitals;
+                send(std::move(news));
+                continue;
+            }
+            wish = m_wishes.front();
+            m_wishes.pop_front();
+        }
+        VisitNews news;
+        if (wish.what == Wish::What::read) {
+            // Opened anew each time: the drive may have been pulled and put back.
+            enquiry.reset();
+            watch = {};
+            speed = speedOf(target, m_paced);
+            // Told, not paid: what only reads changes nothing.
+            if (const auto owed = owedErrorRecoveryLimit(target, owedSettingsFolder()); !owed)
+                news.testError = owed.error();
+            else if (*owed)
+                news.testError = Error{Error::Kind::unusable, "reading the vitals of", target.name,
+                                       "an earlier scan has left how long it tries to read changed",
+                                       "A careful scan puts it back, as does \"orbita-cli restore\"; so does "
+                                       "switching the drive off."};
+            auto opened = openCommandPath(target, m_paced, stop);
+            vitals = {};
+            vitals.identity = target.identity;
+            if (!opened) {
+                news.error = opened.error();
+                send(std::move(news));
+                continue;
+            }
+            way = std::move(*opened);
+            if (way.link) {
+                enquiry = std::make_unique<Enquiry>(*way.link, way.speaks, way.path, patience, stop);
+                vitals = orbita::readVitals(*enquiry, target.identity, way.nameSpace);
+            } else {
+                addNote(vitals, VitalsNote::noCommands);
+            }
+            news.vitals = vitals;
+        } else if (wish.what == Wish::What::hold || wish.what == Wish::What::letGo) {
+            news.hold = changeHold(wish.what == Wish::What::hold, target);
+        } else if (enquiry && !admitted(news)) {
+            news.tests = vitals;
+        } else if (enquiry && wish.what == Wish::What::enable) {
+            if (const auto done = orbita::enableHealth(*enquiry); !done)
+                news.testError = done.error();
+        } else if (enquiry) {
+            const auto done = wish.what == Wish::What::test
+                                  ? startSelfTest(*enquiry, vitals, wish.kind, wish.span)
+                                  : abortSelfTest(*enquiry, vitals);
+            if (!done)
+                news.testError = done.error();
+            refreshSelfTests(*enquiry, vitals);
+            news.tests = vitals;
+        }
+        send(std::move(news));
+    }
+}
+
+void VisitController::judge() {
+    const Vitals* last = m_past.empty() ? nullptr : &m_past.back().vitals;
+    m_findings = assessAll(m_vitals, m_policy, last);
+    if (m_state == State::read) {
+        m_gate = judgeEntry(m_vitals, m_findings, m_visit.complaints, m_policy);
+        return;
+    }
+    // Before anything was read, the complaint alone can close the gate.
+    m_gate = {};
+    for (const Complaint& complaint : m_visit.complaints)
+        if (meansStop(complaint.mark))
+            m_gate.reasons.push_back({EntryReasonKind::complaint, Entry::saveFirst, 0, complaint.mark, {}});
+    if (m_gate.reasons.empty())
+        m_gate.reasons.push_back({EntryReasonKind::noVitals, Entry::gently, 0, {}, {}});
+    m_gate.entry = m_gate.reasons.front().weight;
+}
+
+void VisitController::askBook(const DriveIdentity& identity) {
+    if (m_keeper == nullptr)
+        return;
+    m_keeper->post([mail = m_mail, keeper = m_keeper, identity](Casebook& casebook) {
+        // Looking enters nothing.
+        const auto drive = casebook.knownDrive(identity);
+        if (!drive)
+            return keeper->report(drive.error());
+        VisitBook book;
+        if (auto visits = casebook.visits(drive->id))
+            book.earlier = std::move(*visits);
+        if (auto past = casebook.pastVitals(drive->id))
+            book.past = std::move(*past);
+        const std::scoped_lock lock(mail->mutex);
+        mail->book = std::move(book);
+    });
+}
+
+// Never where the casebook lies on the drive itself.
+void VisitController::post(std::function<void(Casebook&)> task) {
+    m_keeper->post([keeper = m_keeper, target = m_target, task = std::move(task)](Casebook& casebook) {
+        if (auto place = casebookMayKeep(keeper->path(), target); !place)
+            return keeper->report(place.error());
+        task(casebook);
+    });
+}
+
+void VisitController::keepVisit() {
+    if (m_keeper == nullptr)
+        return;
+    // The visit gets its page with the first thing that is said of it.
+    post([mail = m_mail, keeper = m_keeper, visit = m_visit,
+          identity = m_vitals.identity.serial.empty() ? m_target.identity
+                                                      : m_vitals.identity](Casebook& casebook) mutable {
+        if (visit.id == 0) {
+            const std::scoped_lock lock(mail->mutex);
+            if (mail->book)
+                visit.id = mail->book->visit;
+        }
+        if (visit.id == 0) {
+            const auto drive = casebook.driveFor(identity);
+            const auto begun = drive ? casebook.beginVisit(drive->id, visit.beganAt)
+                                     : Result<std::int64_t>(tl::unexpected(drive.error()));
+            if (!begun)
+                return keeper->report(begun.error());
+            visit.id = *begun;
+            const std::scoped_lock lock(mail->mutex);
+            if (!mail->book)
+                mail->book.emplace();
+            mail->book->visit = visit.id;
+        }
+        if (const auto kept = casebook.updateVisit(visit); !kept)
+            keeper->report(kept.error());
+    });
+}
+
+// The visit gets its page first, where it has none yet.
+void VisitController::keepDeed(const QString& what) {
+    keepVisit();
+    if (m_keeper == nullptr)
+        return;
+    post([mail = m_mail, keeper = m_keeper, id = m_visit.id, at = QDateTime::currentSecsSinceEpoch(),
+          text = what.toStdString()](Casebook& casebook) {
+        std::int64_t visit = id;
+        if (visit == 0) {
+            const std::scoped_lock lock(mail->mutex);
+            visit = mail->book ? mail->book->visit : 0;
+        }
+        if (visit == 0)
+            return;
+        if (const auto kept = casebook.addDeed(visit, at, text); !kept)
+            keeper->report(kept.error());
+    });
+}
+
+void VisitController::keepVitals() {
+    keepVisit();
+    if (m_keeper == nullptr)
+        return;
+    post([mail = m_mail, keeper = m_keeper, vitals = m_vitals, at = m_readAt,
+          id = m_visit.id](Casebook& casebook) {
+        std::int64_t visit = id;
+        if (visit == 0) {
+            const std::scoped_lock lock(mail->mutex);
+            visit = mail->book ? mail->book->visit : 0;
+        }
+        if (visit == 0)
+            return;
+        if (const auto kept = casebook.addVitals(visit, vitals, at); !kept)
+            keeper->report(kept.error());
+    });
+}
+
+void VisitController::refresh() {
+    std::vector<VisitNews> news;
+    std::optional<VisitBook> book;
+    {
+        const std::scoped_lock lock(m_mail->mutex);
+        news.swap(m_mail->news);
+        if (m_mail->book && (m_mail->book->visit != m_visit.id || !m_mail->book->past.empty() ||
+                             !m_mail->book->earlier.empty())) {
+            book = m_mail->book;
+            m_mail->book->past.clear();
+            m_mail->book->earlier.clear();
+        }
+    }
+    if (news.empty() && !book)
+        return;
+    if (book) {
+        if (book->visit != 0)
+            m_visit.id = book->visit;
+        if (!book->earlier.empty())
+            m_earlier = std::move(book->earlier);
+        if (!book->past.empty())
+            m_past = std::move(book->past);
+    }
+    for (VisitNews& one : news) {
+        if (one.error) {
+            m_error = std::move(one.error);
+            m_state = State::failed;
+        }
+        if (one.hold)
+            m_holdError = *one.hold ? std::nullopt : std::optional(one.hold->error());
+        if (one.testError)
+            m_testError = std::move(one.testError);
+        if (one.vitals) {
+            m_vitals = std::move(*one.vitals);
+            m_state = State::read;
+            m_readAt = QDateTime::currentSecsSinceEpoch();
+            judge();
+            keepVitals();
+        }
+        if (one.tests) {
+            const bool ran = m_vitals.selfTest.running;
+            m_vitals.selfTest = one.tests->selfTest;
+            m_vitals.selfTests = std::move(one.tests->selfTests);
+            // What the test did to the counters is read once it is over.
+            if (ran && !m_vitals.selfTest.running)
+                readVitals();
+        }
+    }
+    judge();
+    emit changed();
+}
+
+} // namespace orbita::app
