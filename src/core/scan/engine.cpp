@@ -63,7 +63,7 @@ Engine::Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits,
     m_askedFor = AskedBlocks(m_plan, berthsOf(m_plan, m_model.standstills()));
     // All that is known from the start is told before the plate can be seen: whoever keeps the scan from then
     // on keeps a whole one.
-    const bool continued = m_blocksDone > 0 || m_time.elapsed().count() > 0;
+    const bool continued = m_blocksDone > 0 || m_time.carriesOn();
     m_time.begin(m_blocksDone);
     note({.kind = continued ? ScanEventKind::continued : ScanEventKind::started, .span = m_grid.span});
     publishNow(ScanPhase::measuring);

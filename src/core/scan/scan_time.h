@@ -14,6 +14,7 @@ public:
 
     // What earlier parts of the same scan took.
     void carryOn(Nanoseconds before) { m_before = before; }
+    [[nodiscard]] bool carriesOn() const { return m_before.count() > 0; }
     // This part begins now, with so many blocks done before.
     void begin(std::uint64_t blocksDone);
     // Something that is no part of the scan took so long; the pace is measured anew from here.

@@ -115,7 +115,10 @@ private slots:
     void timeLeftOutIsNotElapsed() {
         OwnClock clock;
         ScanTime time(clock);
+        clock.sleep(seconds{1});
+        QVERIFY(!time.carriesOn()); // however long it takes to begin
         time.carryOn(seconds{100});
+        QVERIFY(time.carriesOn());
         time.begin(10);
         clock.sleep(seconds{20});
         QCOMPARE(time.blocksASecond(50), 2.0);
