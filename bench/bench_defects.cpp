@@ -2,7 +2,7 @@
 // What a block costs the engine on a drive that dies everywhere: every eighth block has an unreadable sector,
 // from a thousand of them to a hundred thousand. What grew with what was found before would show here.
 #include "bench/instant_link.h"
-#include "core/drive/plain_drive.h"
+#include "core/families/plain/plain_drive.h"
 #include "core/scan/engine.h"
 
 #include <cstdio>

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Engine and plate on a link that answers at once: what Orbita itself costs a block.
 #include "bench/instant_link.h"
-#include "core/drive/plain_drive.h"
+#include "core/families/plain/plain_drive.h"
 #include "core/scan/engine.h"
 
 #include <cstdio>

@@ -3,7 +3,7 @@
 // O_DIRECT, and io_uring for several reads at once; in alternating pairs (pairs.h), beside the loop against
 // itself.
 #include "bench/pairs.h"
-#include "core/drive/plain_drive.h"
+#include "core/families/plain/plain_drive.h"
 #include "core/image/image_writer.h"
 #include "core/scan/engine.h"
 

@@ -3,7 +3,8 @@
 // against the smallest loop that sends it the same commands. Time that is lost between two commands is the
 // drive's time, too.
 #include "bench/pairs.h"
-#include "core/drive/ata_drive.h"
+#include "core/drive/drive.h"
+#include "core/drive/enquiry.h"
 #include "core/scan/engine.h"
 #include "core/sim/sim_link.h"
 
@@ -27,7 +28,10 @@ std::unique_ptr<Drive> openInRealTime() {
     scenario.jitterPercent = 0;
     auto link = std::make_unique<sim::SimLink>(scenario, 1.0);
     link->runInRealTime();
-    auto drive = openAtaDrive(std::move(link), "sim", "simulated", std::chrono::seconds{5});
+    CommandPath way;
+    way.link = std::move(link);
+    way.speaks = Family::ata;
+    auto drive = familyOf(Family::ata).open(std::move(way), {}, std::chrono::seconds{5});
     if (!drive) {
         std::fprintf(stderr, "%s\n", drive.error().message().c_str());
         std::exit(1);

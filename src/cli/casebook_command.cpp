@@ -2,9 +2,11 @@
 #include "cli/casebook_command.h"
 
 #include "cli/exit_status.h"
+#include "cli/keeping.h"
 #include "cli/printer.h"
 #include "cli/target_options.h"
 #include "core/base/text.h"
+#include "report/action_words.h"
 #include "report/format.h"
 #include "report/text_report.h"
 #include "report/vitals_words.h"
@@ -65,6 +67,27 @@ Result<int> tellDrives(Casebook& casebook, const CasebookOptions& options) {
     return completeAndClean;
 }
 
+Json detailsJson(const ActionDetails& details) {
+    Json json = Json::object();
+    for (const auto& [name, value] : details)
+        json[name] = value;
+    return json;
+}
+
+Json actionsJson(const std::vector<DriveAction>& actions) {
+    Json list = Json::array();
+    for (const DriveAction& action : actions)
+        list.push_back({{"action", actionKindName(action.kind)},
+                        {"at", isoTime(action.at)},
+                        {"who", action.who},
+                        {"parameters", detailsJson(action.parameters)},
+                        {"undo", detailsJson(action.undo)},
+                        {"result", actionResultName(action.result)},
+                        {"answer", action.answer},
+                        {"text", words::action(action).toStdString()}});
+    return list;
+}
+
 Result<int> tellVisits(Casebook& casebook, const CasebookOptions& options) {
     const auto visits = casebook.visits(options.number);
     if (!visits)
@@ -72,13 +95,30 @@ Result<int> tellVisits(Casebook& casebook, const CasebookOptions& options) {
     const auto vitals = casebook.pastVitals(options.number);
     if (!vitals)
         return tl::unexpected(vitals.error());
+    const auto actions = casebook.actions(options.number);
+    if (!actions)
+        return tl::unexpected(actions.error());
     Json list = Json::array();
     Printer out(stdout);
-    for (const Visit& visit : *visits) {
-        const auto deeds = casebook.deeds(visit.id);
-        const auto overrules = casebook.overrules(visit.id);
+    for (std::size_t i = 0; i < visits->size(); ++i) {
+        const Visit& visit = (*visits)[i];
+        // What was done from the beginning of a visit to that of the next belongs to it.
+        const std::int64_t end = i + 1 < visits->size() ? (*visits)[i + 1].beganAt : INT64_MAX;
+        const std::int64_t begin = i == 0 ? INT64_MIN : visit.beganAt;
+        std::vector<DriveAction> done;
+        std::copy_if(actions->begin(), actions->end(), std::back_inserter(done),
+                     [&](const DriveAction& action) { return action.at >= begin && action.at < end; });
+        auto deeds = casebook.deeds(visit.id);
+        auto overrules = casebook.overrules(visit.id);
         if (!deeds || !overrules)
             return tl::unexpected(deeds ? overrules.error() : deeds.error());
+        for (const DriveAction& action : done) {
+            const auto reasons = action.parameters.find("reasons");
+            if (action.kind == ActionKind::adviceOverruled && reasons != action.parameters.end())
+                overrules->push_back(reasons->second);
+            else
+                deeds->push_back(words::action(action).toStdString());
+        }
         const auto readings = std::count_if(vitals->begin(), vitals->end(),
                                             [&](const PastVitals& past) { return past.visit == visit.id; });
         if (options.json) {
@@ -92,6 +132,7 @@ Result<int> tellVisits(Casebook& casebook, const CasebookOptions& options) {
                             {"data_elsewhere", dataElsewhereName(visit.data)},
                             {"vitals_read", readings},
                             {"done", *deeds},
+                            {"actions", actionsJson(done)},
                             {"overruled", *overrules}});
             continue;
         }
@@ -201,6 +242,9 @@ int casebook(const CasebookOptions& options) {
     const auto opened = Casebook::open(path);
     if (!opened)
         return complain(opened.error());
+    // Told, and no reason not to show the rest.
+    if (const auto taken = takeActionsIn(**opened); !taken)
+        complain(taken.error());
     return look(**opened, options);
 }
 

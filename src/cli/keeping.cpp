@@ -3,6 +3,7 @@
 
 #include "cli/target_options.h"
 #include "core/base/text.h"
+#include "core/session/open_action_log.h"
 #include "store/autosave.h"
 
 #include <ctime>
@@ -11,6 +12,11 @@ namespace orbita::cli {
 
 std::int64_t nowSeconds() {
     return std::time(nullptr);
+}
+
+Result<void> takeActionsIn(Casebook& casebook) {
+    const auto actions = readActionLog(actionLogBeside(casebook.path()));
+    return actions ? casebook.takeActions(*actions) : tl::unexpected(actions.error());
 }
 
 Result<void> enter(const Target& target, const DriveIdentity& identity, const Who& who,

@@ -24,6 +24,9 @@ Result<void> enter(const Target& target, const DriveIdentity& identity, const Wh
 bool enterOrTell(const Target& target, const DriveIdentity& identity, const Who& who,
                  const std::function<Result<void>(Casebook&, std::int64_t visit)>& entry);
 
+// Has the casebook take in what the log beside it says was done to drives.
+Result<void> takeActionsIn(Casebook& casebook);
+
 std::int64_t nowSeconds(); // since 1970
 
 } // namespace orbita::cli

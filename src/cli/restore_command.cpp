@@ -13,7 +13,8 @@ int restore(const std::string& name, const Who& who) {
     const auto target = findTarget(name);
     if (!target)
         return complain(target.error());
-    const auto owed = owedErrorRecoveryLimit(*target, owedSettingsFolder());
+    const std::string log = actionLogBeside(casebookPath());
+    const auto owed = owedErrorRecoveryLimit(*target, log);
     if (!owed)
         return complain(owed.error());
     if (!*owed) {
@@ -21,12 +22,10 @@ int restore(const std::string& name, const Who& who) {
         return completeAndClean;
     }
     const QString setting = words::errorRecoveryLimit(**owed);
-    const bool entered =
-        enterOrTell(*target, target->identity, who, [&](Casebook& casebook, std::int64_t visit) {
-            return casebook.addDeed(visit, nowSeconds(),
-                                    "how long the drive tries to read put back: " + setting.toStdString());
-        });
-    const auto settled = restoreOwedLimit(*target, owedSettingsFolder());
+    const auto settled = restoreOwedLimit(*target, log);
+    const bool entered = enterOrTell(*target, target->identity, who, [](Casebook& casebook, std::int64_t) {
+        return takeActionsIn(casebook);
+    });
     if (!settled)
         return complain(settled.error());
     Printer(stdout) << (*settled

@@ -395,7 +395,7 @@ std::unique_ptr<ScanSession> beginScan(const ScanOptions& options, const Target&
     const DriveOpener open = [target](const std::stop_token& stop) {
         return openTarget(target, false, stop);
     };
-    ScanServices services = servicesFor(target, owedSettingsFolder());
+    ScanServices services = servicesFor(target, actionLogBeside(casebookPath()));
     services.firstKept = std::move(firstKept);
     services.earlierPace = earlierPaceIn(casebookPath());
     if (earlier) {

@@ -6,6 +6,7 @@
 #include "cli/printer.h"
 #include "cli/target_options.h"
 #include "core/scan/plan.h"
+#include "core/target/logged_action.h"
 #include "core/vitals/self_test.h"
 #include "report/format.h"
 #include "report/vitals_json.h"
@@ -19,11 +20,10 @@ namespace {
 
 constexpr Nanoseconds pollInterval = std::chrono::seconds{5};
 
-// What was done, as the window enters it, before it is done and after.
-bool enterDeed(const AskedDrive& asked, const Who& who, const QString& what) {
-    return enterOrTell(asked.target, asked.vitals.identity, who, [&](Casebook& casebook, std::int64_t visit) {
-        return casebook.addDeed(visit, nowSeconds(), what.toStdString());
-    });
+// What was done to the drive stands in the log; the casebook takes it in.
+bool enterActions(const AskedDrive& asked, const Who& who) {
+    return enterOrTell(asked.target, asked.vitals.identity, who,
+                       [&](Casebook& casebook, std::int64_t) { return takeActionsIn(casebook); });
 }
 
 int abortRunning(AskedDrive& asked, const Who& who) {
@@ -31,8 +31,9 @@ int abortRunning(AskedDrive& asked, const Who& who) {
         Printer(stdout) << "No self-test is running.\n";
         return completeAndClean;
     }
-    enterDeed(asked, who, QStringLiteral("self-test aborted"));
-    if (const auto done = abortSelfTest(*asked.enquiry, asked.vitals); !done)
+    const auto done = asked.session->abortSelfTest(asked.vitals);
+    enterActions(asked, who);
+    if (!done)
         return complain(done.error());
     Printer(stdout) << "Aborted.\n";
     return completeAndClean;
@@ -49,14 +50,14 @@ void tellProgress(const SelfTestProgress& progress) {
 // Follows it to its end; Ctrl-C aborts it.
 Result<void> follow(AskedDrive& asked) {
     watchForInterrupt();
-    Clock& clock = asked.way.link->clock();
+    Clock& clock = asked.session->reading().link->clock();
     SelfTestWatch watch;
     do {
         for (Nanoseconds waited{}; waited < pollInterval && !interrupted();
              waited += std::chrono::milliseconds{100})
             clock.sleep(std::chrono::milliseconds{100});
         if (interrupted()) {
-            (void)abortSelfTest(*asked.enquiry, asked.vitals);
+            (void)asked.session->abortSelfTest(asked.vitals);
             refreshSelfTests(*asked.enquiry, asked.vitals);
             return {};
         }
@@ -124,21 +125,18 @@ int selfTest(const SelfTestOptions& options) {
                          words::entryReason(gate.reasons.front(), asked->vitals, findings).toStdString(),
                          "Save the data first; --overrule runs the test all the same."});
     if (gate.entry == Entry::saveFirst)
-        enterOrTell(asked->target, asked->vitals.identity, options.who,
-                    [&](Casebook& casebook, std::int64_t visit) {
-                        return casebook.addOverrule(
-                            visit, nowSeconds(),
-                            words::entryReason(gate.reasons.front(), asked->vitals, findings).toStdString());
-                    });
+        if (const auto noted =
+                doLogged(asked->target, actionLogBeside(casebookPath()), ActionKind::adviceOverruled,
+                         {{"what", "self-test"},
+                          {"reasons",
+                           words::entryReason(gate.reasons.front(), asked->vitals, findings).toStdString()}});
+            !noted)
+            return complain(noted.error());
     const auto kind = selfTestKindFromName(options.kind).value_or(SelfTestKind::other);
-    bool entered =
-        enterDeed(*asked, options.who, QStringLiteral("self-test begun: %1").arg(words::selfTestKind(kind)));
-    if (const auto started = startSelfTest(*asked->enquiry, asked->vitals, kind, span); !started) {
-        enterDeed(
-            *asked, options.who,
-            QStringLiteral("self-test not begun: %1").arg(QString::fromStdString(started.error().answer)));
+    const auto started = asked->session->startSelfTest(asked->vitals, kind, span);
+    bool entered = enterActions(*asked, options.who);
+    if (!started)
         return complain(started.error());
-    }
     if (options.noWait) {
         Printer(stdout) << "Started.\n";
         return entered ? completeAndClean : callIsWrong;
@@ -149,6 +147,8 @@ int selfTest(const SelfTestOptions& options) {
     }
     entered = enterOrTell(asked->target, asked->vitals.identity, options.who,
                           [&](Casebook& casebook, std::int64_t visit) {
+                              if (auto taken = takeActionsIn(casebook); !taken)
+                                  return taken;
                               return casebook.addVitals(visit, asked->vitals, nowSeconds());
                           }) &&
               entered;

@@ -3,6 +3,7 @@
 
 #include "cli/exit_status.h"
 #include "cli/printer.h"
+#include "core/target/open_session.h"
 #include "core/target/setting_restorer.h"
 #include "report/words.h"
 #include "store/casebook.h"
@@ -34,25 +35,25 @@ Result<AskedDrive> askDrive(const std::string& name, bool mayChangeState, Nanose
         return tl::unexpected(Error{Error::Kind::unusable, "asking", name, "it is no drive",
                                     "\"orbita-cli drives\" lists what is attached."});
     // Told, not paid: what only reads changes nothing.
-    if (const auto owed = owedErrorRecoveryLimit(asked.target, owedSettingsFolder()); !owed)
+    if (const auto owed = owedErrorRecoveryLimit(asked.target, actionLogBeside(casebookPath())); !owed)
         complain(owed.error());
     else if (*owed)
         Printer(stderr)
             << "An earlier scan has left how long the drive tries to read changed; its own setting, "
             << words::errorRecoveryLimit(**owed) << ", is put back by: orbita-cli restore "
             << QString::fromStdString(name) << '\n';
-    auto way = openCommandPath(asked.target, false, {},
-                               mayChangeState ? Admission::stateToo : Admission::readingOnly);
-    if (!way)
-        return tl::unexpected(way.error());
-    asked.way = std::move(*way);
-    if (!asked.way.link) {
+    auto session = openSession(asked.target, false, {},
+                               mayChangeState ? actionLogBeside(casebookPath()) : std::string{});
+    if (!session)
+        return tl::unexpected(session.error());
+    asked.session = std::move(*session);
+    if (!asked.session->reading().link) {
         asked.vitals.identity = asked.target.identity;
         addNote(asked.vitals, VitalsNote::noCommands);
         return asked;
     }
-    asked.enquiry = std::make_unique<Enquiry>(*asked.way.link, asked.way.speaks, asked.way.path, patience);
-    asked.vitals = readVitals(*asked.enquiry, asked.target.identity, asked.way.nameSpace);
+    asked.enquiry = std::make_unique<Enquiry>(asked.session->reading(), patience);
+    asked.vitals = readVitals(*asked.enquiry, asked.target.identity);
     return asked;
 }
 

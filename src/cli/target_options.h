@@ -2,6 +2,7 @@
 // What the commands about one drive's own word share: finding it, opening the way, refusing in words.
 #pragma once
 
+#include "core/session/drive_session.h"
 #include "core/target/target.h"
 #include "core/vitals/findings.h"
 #include "core/vitals/read_vitals.h"
@@ -10,8 +11,8 @@ namespace orbita::cli {
 
 struct AskedDrive {
     Target target;
-    CommandPath way;
-    std::unique_ptr<Enquiry> enquiry; // on the way's link
+    std::unique_ptr<DriveSession> session;
+    std::unique_ptr<Enquiry> enquiry; // in the session; null where the device takes no commands
     Vitals vitals;
 };
 

@@ -61,7 +61,7 @@ std::string vitalsJson(const Vitals& vitals, const std::vector<Finding>& finding
                 {"sectors", id.capacity.value},
                 {"logical_bytes", id.logicalBytes},
                 {"physical_bytes", id.physicalBytes}}},
-              {"family", familyName(vitals.family)}};
+              {"family", vitals.family == Family::plain ? "none" : familyName(vitals.family)}};
     Json notes = Json::array();
     for (const VitalsNote note : vitals.notes)
         notes.push_back({{"id", vitalsNoteName(note)}, {"text", words::vitalsNote(note).toStdString()}});

@@ -515,7 +515,7 @@ QString suspectSource(SuspectSource source) {
 
 QString family(Family family) {
     switch (family) {
-    case Family::none:
+    case Family::plain:
         return say("no commands");
     case Family::ata:
         return QStringLiteral("ATA");

@@ -25,7 +25,7 @@ using namespace sql;
 
 namespace {
 
-constexpr int currentVersion = 2;
+constexpr int currentVersion = 3;
 constexpr std::chrono::milliseconds busyPatience{30'000};
 constexpr int applicationId = 0x4F524243; // "ORBC": what the file is, in its own header
 
@@ -61,7 +61,10 @@ constexpr const char* const versions[] = {
        CREATE TABLE plate_chunk (scan INTEGER NOT NULL REFERENCES scan(id), number INTEGER NOT NULL,
          bytes BLOB NOT NULL, PRIMARY KEY (scan, number));
        CREATE TABLE deed (visit INTEGER NOT NULL REFERENCES visit(id), at INTEGER NOT NULL, what TEXT NOT NULL);
-       CREATE INDEX scan_of_drive ON scan(drive))"};
+       CREATE INDEX scan_of_drive ON scan(drive))",
+    R"(CREATE TABLE action (id TEXT PRIMARY KEY, drive INTEGER NOT NULL REFERENCES drive(id),
+         at INTEGER NOT NULL, begun TEXT NOT NULL, ended TEXT NOT NULL);
+       CREATE INDEX action_of_drive ON action(drive))"};
 
 Error refused(const std::string& path, std::string why) {
     return {
@@ -177,9 +180,10 @@ std::string casebookPath() {
         .toStdString();
 }
 
-std::string owedSettingsFolder() {
-    return (QStandardPaths::writableLocation(QStandardPaths::GenericDataLocation) + "/orbita/owed")
-        .toStdString();
+std::string actionLogBeside(const std::string& casebook) {
+    if (casebook.empty() || casebook == ":memory:")
+        return {};
+    return (QFileInfo(QFile::decodeName(casebook.c_str())).absolutePath() + "/actions.jsonl").toStdString();
 }
 
 Casebook::Casebook(const std::string& connection, std::string path, bool readOnly)
@@ -424,44 +428,6 @@ Result<std::vector<Visit>> Casebook::visits(std::int64_t drive) {
                 visit.complaints.push_back(
                     {*mark, static_cast<Reproduced>(std::clamp(query.value(1).toInt(), 0, 2))});
     }
-    return list;
-}
-
-Result<void> Casebook::addDeed(std::int64_t visit, std::int64_t at, const std::string& what) {
-    QSqlQuery query(database());
-    if (!run(query, "INSERT INTO deed (visit, at, what) VALUES (?, ?, ?)",
-             {QVariant::fromValue<qint64>(visit), QVariant::fromValue<qint64>(at), text(what)}))
-        return tl::unexpected(failure("entering what was done in", query));
-    return {};
-}
-
-Result<std::vector<std::string>> Casebook::deeds(std::int64_t visit) {
-    QSqlQuery query(database());
-    if (!run(query, "SELECT what FROM deed WHERE visit = ? ORDER BY at, rowid",
-             {QVariant::fromValue<qint64>(visit)}))
-        return tl::unexpected(failure("reading what was done in", query));
-    std::vector<std::string> list;
-    while (query.next())
-        list.push_back(query.value(0).toString().toStdString());
-    return list;
-}
-
-Result<void> Casebook::addOverrule(std::int64_t visit, std::int64_t at, const std::string& reasons) {
-    QSqlQuery query(database());
-    if (!run(query, "INSERT INTO overrule (visit, at, reasons) VALUES (?, ?, ?)",
-             {QVariant::fromValue<qint64>(visit), QVariant::fromValue<qint64>(at), text(reasons)}))
-        return tl::unexpected(failure("keeping that the gate was overruled in", query));
-    return {};
-}
-
-Result<std::vector<std::string>> Casebook::overrules(std::int64_t visit) {
-    std::vector<std::string> list;
-    QSqlQuery query(database());
-    if (!run(query, "SELECT reasons FROM overrule WHERE visit = ? ORDER BY at",
-             {QVariant::fromValue<qint64>(visit)}))
-        return tl::unexpected(failure("reading what was overruled in", query));
-    while (query.next())
-        list.push_back(query.value(0).toString().toStdString());
     return list;
 }
 

@@ -4,6 +4,7 @@
 #pragma once
 
 #include "core/scan/record.h"
+#include "core/session/drive_action.h"
 #include "core/target/target.h"
 #include "core/vitals/findings.h"
 #include "store/plate_codec.h"
@@ -107,17 +108,19 @@ public:
     // As it was kept; one that was cut off comes back as ended by `stopped`. Errors: no such scan, damaged.
     Result<ScanRecord> loadScan(std::int64_t scan);
 
-    // That somebody went on although the gate was closed, and why it was.
-    Result<void> addOverrule(std::int64_t visit, std::int64_t at, const std::string& reasons);
-    Result<std::vector<std::string>> overrules(std::int64_t visit);
+    // Takes in what the log of what is done to drives says (core/session/action_log.h): each drive's part on
+    // its page, which is made if there is none. What was taken in before is brought up to date.
+    Result<void> takeActions(const std::vector<DriveAction>& actions);
+    Result<std::vector<DriveAction>> actions(std::int64_t drive); // oldest first
 
-    // What was done to the drive on a visit that changed its state, never its medium: self-tests begun and
-    // aborted, health reporting switched on, held read-only. Oldest first.
-    Result<void> addDeed(std::int64_t visit, std::int64_t at, const std::string& what);
+    // What Orbita entered before there was that log, in its words then: what was done on a visit, and why
+    // somebody went on although the gate was closed. Oldest first.
+    Result<std::vector<std::string>> overrules(std::int64_t visit);
     Result<std::vector<std::string>> deeds(std::int64_t visit);
 
 private:
     Casebook(const std::string& connection, std::string path, bool readOnly);
+    Result<std::int64_t> pageOf(const DriveId& drive);
     [[nodiscard]] QSqlDatabase database() const;
     [[nodiscard]] Error failure(const std::string& tried, const QSqlQuery& query) const;
 
@@ -132,8 +135,8 @@ Error casebookIsForgotten(const std::string& path);
 
 // $XDG_DATA_HOME/orbita/casebook.db
 std::string casebookPath();
-// Where settings of drives that Orbita has changed are written down until they are put back.
-std::string owedSettingsFolder();
+// Where what is done to drives is written down: beside that casebook. Empty for one that is forgotten.
+std::string actionLogBeside(const std::string& casebook);
 
 // Gives the demonstration's drives the visits that their scenarios tell of.
 Result<void> addEarlierVisits(Casebook& casebook, const std::vector<Target>& demonstration, std::int64_t now);

@@ -20,10 +20,8 @@ Result<void> addEarlierVisits(Casebook& casebook, const std::vector<Target>& dem
             Target past = target;
             past.condition = std::make_shared<sim::Condition>(then);
             past.scenario = then;
-            auto way = openCommandPath(past, false);
-            if (!way)
-                return tl::unexpected(way.error());
-            Enquiry enquiry(*way->link, way->speaks, way->path, std::chrono::seconds{20});
+            const CommandPath way = simulatedPath(past, false);
+            Enquiry enquiry(way, std::chrono::seconds{20});
             const Vitals vitals = readVitals(enquiry, target.identity);
             const auto drive = casebook.driveFor(vitals.identity);
             if (!drive)

@@ -207,14 +207,15 @@ private slots:
         QTRY_VERIFY_WITH_TIMEOUT(textOf("testLog").contains("short: passed"), 15'000);
         QVERIFY(!visit().testRunning());
         QCOMPARE(visit().vitals().selfTests.front().result, SelfTestResult::passed);
-        // What was done to the drive stands in the casebook.
-        QTRY_VERIFY(visit().visit().id != 0);
-        auto asked = std::make_shared<std::promise<std::vector<std::string>>>();
-        auto deeds = asked->get_future();
-        m_window->rack().casebook().post([asked, id = visit().visit().id](Casebook& casebook) {
-            asked->set_value(casebook.deeds(id).value_or(std::vector<std::string>{}));
-        });
-        QCOMPARE(deeds.get(), (std::vector<std::string>{"self-test begun: short"}));
+        // What was done to the drive stands in the casebook, with what came of it and by whom.
+        QTRY_COMPARE(visit().actions().size(), std::size_t{1});
+        const DriveAction action = visit().actions().front();
+        QCOMPARE(action.kind, ActionKind::selfTestStart);
+        QCOMPARE(action.result, ActionResult::done);
+        QCOMPARE(action.parameters.at("kind"), std::string("short"));
+        QVERIFY(!action.who.empty());
+        QTest::keyClick(m_window.get(), Qt::Key_F2);
+        QTRY_VERIFY(textOf("doneToIt").contains("self-test begun: short, by "));
     }
     void extendedSelfTestIsAborted() {
         choose(1);

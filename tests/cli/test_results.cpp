@@ -187,6 +187,10 @@ private slots:
         QCOMPARE(visits[0]["vitals_read"].get<int>(), 2);
         QCOMPARE(visits[0]["done"].size(), std::size_t{1});
         QVERIFY(visits[0]["done"][0].get<std::string>().find("self-test begun") == 0);
+        QCOMPARE(visits[0]["actions"].size(), std::size_t{1});
+        QCOMPARE(visits[0]["actions"][0]["action"].get<std::string>(), std::string("self-test-start"));
+        QCOMPARE(visits[0]["actions"][0]["result"].get<std::string>(), std::string("done"));
+        QVERIFY(!visits[0]["actions"][0]["who"].get<std::string>().empty());
         // Another customer's is another visit.
         QCOMPARE(cli({"vitals", "demo:tern20", "--customer", "Someone else"}).status, 0);
         QCOMPARE(listOf("visits", {QString::number(drives[0]["drive"].get<int>())}).size(), std::size_t{2});

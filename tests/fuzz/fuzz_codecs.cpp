@@ -18,7 +18,10 @@
 #include "core/inventory/partition_table.h"
 #include "core/plate/ledger.h"
 #include "core/scan/session.h"
+#include "core/session/session_host.h"
+#include "core/sim/condition.h"
 #include "core/sim/scenario.h"
+#include "core/sim/sim_link.h"
 #include "core/sim/virtual_clock.h"
 #include "core/vitals/findings.h"
 #include "core/vitals/house_policy.h"
@@ -126,10 +129,10 @@ void sense(Bytes bytes) {
     std::copy_n(bytes.begin(), std::min(bytes.size(), reply.bytes.size()), reply.bytes.begin());
     // Whatever the bytes, an unreadable sector is claimed only by a medium error.
     const auto decoded = scsi::decodeSense(reply.bytes);
-    if (classifyScsi(reply).outcome == Outcome::unreadable)
+    if (scsi::classifyReply(reply).outcome == Outcome::unreadable)
         mustHold(decoded && decoded->key == scsi::senseKey::mediumError);
-    (void)classifyNvme(reply);
-    (void)classifyAta(reply);
+    (void)nvme::classifyReply(reply);
+    (void)ata::classifyReply(reply);
 }
 
 void nvmePages(Bytes bytes) {
@@ -231,7 +234,7 @@ private:
     sim::VirtualClock m_clock{0};
 };
 
-void vitalsOf(Bytes bytes, Protocol speaks) {
+void vitalsOf(Bytes bytes, Family speaks) {
     BabblingLink link(bytes);
     Enquiry enquiry(link, speaks, "babbling", std::chrono::seconds{1});
     Vitals vitals = readVitals(enquiry, {});
@@ -300,6 +303,63 @@ void scanFile(Bytes bytes) {
     mustHold(again->ledger.size() == record->ledger.size() && again->covered == record->covered);
 }
 
+// Whoever holds a drive is sent anything: there is an answer that can be read, nothing is written without
+// leave, and nothing is done that is not written down.
+void sessionOrder(Bytes bytes) {
+    sim::Scenario scenario;
+    scenario.identity.model = "Petrel 5";
+    scenario.identity.serial = "PT5-1";
+    scenario.identity.capacity.value = 4096;
+    const auto condition = std::make_shared<sim::Condition>(scenario);
+    HostSetup setup;
+    setup.way.link = std::make_unique<sim::SimLink>(scenario, 0, condition);
+    setup.way.speaks = Family::ata;
+    setup.log.emplace();
+    setup.keepsSettings = false;
+    setup.medium = condition;
+    SessionHost host(std::move(setup));
+    mustHold(decodeReply(host.answer(encodeOrder(OpenOrder{}))).has_value());
+    // Several messages, each with a byte for its length.
+    while (bytes.size() > 1) {
+        const std::size_t length = std::min<std::size_t>(firstByte(bytes) * 4U + 1, bytes.size() - 1);
+        const auto reply = decodeReply(host.answer(textOf(bytes.subspan(1, length))));
+        mustHold(reply.has_value() || !reply.error().message().empty());
+        bytes = bytes.subspan(1 + length);
+    }
+    // Nobody was told the name of a grant.
+    std::vector<std::byte> sector(512);
+    condition->readWritten({0}, sector);
+    mustHold(std::all_of(sector.begin(), sector.end(), [](std::byte b) { return b == std::byte{}; }));
+}
+
+// What comes back from it is taken for what it is.
+void sessionReply(Bytes bytes) {
+    const auto reply = decodeReply(textOf(bytes));
+    if (!reply)
+        mustHold(!reply.error().message().empty());
+    else
+        mustHold(decodeReply(encodeReply(*reply)).has_value());
+    const auto order = decodeOrder(textOf(bytes));
+    mustHold(!order || decodeOrder(encodeOrder(*order)).has_value());
+}
+
+// A log in which anything may stand.
+void actionLog(Bytes bytes) {
+    std::vector<DriveAction> actions;
+    const std::string text = textOf(bytes);
+    for (std::size_t at = 0; at < text.size();) {
+        const std::size_t end = std::min(text.find('\n', at), text.size());
+        takeActionLine(std::string_view(text).substr(at, end - at), actions);
+        at = end + 1;
+    }
+    for (const DriveAction& action : actions) {
+        std::vector<DriveAction> again;
+        mustHold(takeActionLine(actionBeginLine(action), again) && again.front().kind == action.kind);
+        if (const auto undo = owedRecoveryLimit(actions, action.drive))
+            (void)errorRecoveryOf(*undo);
+    }
+}
+
 struct Codec {
     const char* name;
     void (*run)(Bytes);
@@ -321,9 +381,12 @@ constexpr Codec codecs[] = {
     {"scenario", scenarioFile},
     {"text", plainText},
     {"scan-file", scanFile},
-    {"vitals-ata", [](Bytes b) { vitalsOf(b, Protocol::ata); }},
-    {"vitals-scsi", [](Bytes b) { vitalsOf(b, Protocol::scsi); }},
-    {"vitals-nvme", [](Bytes b) { vitalsOf(b, Protocol::nvmeAdmin); }},
+    {"session-order", sessionOrder},
+    {"session-reply", sessionReply},
+    {"action-log", actionLog},
+    {"vitals-ata", [](Bytes b) { vitalsOf(b, Family::ata); }},
+    {"vitals-scsi", [](Bytes b) { vitalsOf(b, Family::scsi); }},
+    {"vitals-nvme", [](Bytes b) { vitalsOf(b, Family::nvme); }},
 };
 const Codec* chosen = nullptr;
 

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/session/action_log.h"
 #include "core/vitals/read_vitals.h"
 #include "store/autosave.h"
 #include "store/casebook.h"
@@ -98,13 +99,54 @@ private slots:
         auto casebook = Casebook::open(folder.filePath("casebook.db").toStdString());
         QVERIFY(casebook);
         const auto drive = (*casebook)->driveFor(someVitals().identity);
-        const auto visit = (*casebook)->beginVisit(drive->id, 1'700'000'000);
-        QVERIFY((*casebook)->addDeed(*visit, 1'700'000'010, "self-test begun: short"));
-        QVERIFY((*casebook)->addDeed(*visit, 1'700'000'010, "self-test aborted"));
-        QCOMPARE((*casebook)->deeds(*visit).value(),
-                 (std::vector<std::string>{"self-test begun: short", "self-test aborted"}));
-        QVERIFY((*casebook)->deeds(*visit + 1)->empty());
-        QVERIFY(!(*casebook)->addDeed(*visit + 1, 0, "to nobody")); // no such visit
+        ActionLog log;
+        DriveAction begun;
+        begun.at = 1'700'000'010;
+        begun.kind = ActionKind::selfTestStart;
+        // The drive says less of its model than its vitals do; its serial number finds its page.
+        begun.drive = driveIdOf(someVitals().identity);
+        begun.drive.model = begun.drive.model.substr(0, 5);
+        begun.parameters = {{"kind", "short"}};
+        begun.who = "l.brandt";
+        QVERIFY(log.begin(begun));
+        QVERIFY((*casebook)->takeActions(*log.read()));
+        QCOMPARE((*casebook)->actions(drive->id)->front().result, ActionResult::unknown);
+        QVERIFY(log.end(begun, ActionResult::failed, 1'700'000'012, "it is busy"));
+        DriveAction another = begun;
+        another.kind = ActionKind::selfTestAbort;
+        another.parameters.clear();
+        QVERIFY(log.begin(another) && log.end(another, ActionResult::done, 1'700'000'013));
+        for (int times = 0; times < 2; ++times) // taken in twice, it is there once
+            QVERIFY((*casebook)->takeActions(*log.read()));
+        QCOMPARE((*casebook)->actions(drive->id).value(), *log.read());
+        QCOMPARE((*casebook)->drives()->size(), std::size_t{1});
+        // A drive that was never seen gets its page.
+        another.drive.serial = "TG-NEVER-SEEN";
+        QVERIFY(log.begin(another));
+        QVERIFY((*casebook)->takeActions(*log.read()));
+        QCOMPARE((*casebook)->drives()->size(), std::size_t{2});
+        QCOMPARE((*casebook)->actions(drive->id)->size(), std::size_t{2});
+    }
+    // What an earlier version entered in its own words is still there.
+    void olderVersionsKeepWhatTheySay() {
+        QTemporaryDir folder;
+        const QString path = folder.filePath("casebook.db");
+        std::int64_t visit = 0;
+        {
+            auto casebook = Casebook::open(path.toStdString());
+            QVERIFY(casebook);
+            const auto drive = (*casebook)->driveFor(someVitals().identity);
+            visit = (*casebook)->beginVisit(drive->id, 1'700'000'000).value();
+        }
+        statement(path, "DROP TABLE action");
+        statement(path, "PRAGMA user_version = 2");
+        statement(path, "INSERT INTO deed VALUES (1, 1700000010, 'self-test begun: short')");
+        statement(path, "INSERT INTO overrule VALUES (1, 1700000009, 'noise')");
+        auto casebook = Casebook::open(path.toStdString());
+        QVERIFY2(casebook, casebook ? "" : casebook.error().message().c_str());
+        QCOMPARE((*casebook)->deeds(visit).value(), std::vector<std::string>{"self-test begun: short"});
+        QCOMPARE((*casebook)->overrules(visit).value(), std::vector<std::string>{"noise"});
+        QVERIFY((*casebook)->actions(1)->empty());
     }
     // What holds nothing is kept as such, also where nothing else is around it.
     void notStoredIsKept() {
@@ -198,6 +240,7 @@ private slots:
         statement(path, "DROP TABLE plate_chunk");
         statement(path, "DROP TABLE scan");
         statement(path, "DROP TABLE deed");
+        statement(path, "DROP TABLE action");
         statement(path, "PRAGMA user_version = 1");
         auto casebook = Casebook::open(path.toStdString());
         QVERIFY2(casebook, casebook ? "" : casebook.error().message().c_str());
@@ -224,7 +267,6 @@ private slots:
                                 {ComplaintMark::slow, Reproduced::notTried}};
             QVERIFY((*casebook)->updateVisit(visit).has_value());
             QVERIFY((*casebook)->addVitals(visit.id, vitals, 1'700'000'100).has_value());
-            QVERIFY((*casebook)->addOverrule(visit.id, 1'700'000'200, "noise").has_value());
         }
         auto casebook = Casebook::open(path);
         QVERIFY(casebook.has_value());
@@ -246,7 +288,6 @@ private slots:
             QCOMPARE(pages->at(i).name, vitals.raw[i].name);
             QVERIFY(pages->at(i).bytes == vitals.raw[i].bytes);
         }
-        QCOMPARE((*casebook)->overrules(visit.id)->front(), std::string("noise"));
     }
     void drivesAreToldApart() {
         auto casebook = Casebook::open(":memory:");

@@ -2,6 +2,7 @@
 // The power is cut at every moment at which the casebook makes something durable: what had not been made
 // durable by then is gone. What was said to be kept is there all the same, and nothing is there that was
 // never kept.
+#include "core/session/action_log.h"
 #include "store/casebook.h"
 #include "support/scan_runner.h"
 #include "support/sim_scenarios.h"
@@ -172,7 +173,7 @@ private slots:
         std::uint64_t promised = 0; // blocks of the scan that keepScan() has said are kept
         std::uint64_t begun = 0;    // that it has been handed
         std::int64_t id = 0;
-        std::uint64_t notes = 0; // deeds promised
+        std::uint64_t notes = 0; // actions promised
         int cuts = 0;
         int mistakes = 0;
         QString first;
@@ -211,8 +212,8 @@ private slots:
                                 wrong(QStringLiteral("cell %1").arg(b));
                         }
                     }
-                    if ((*casebook)->deeds(1)->size() < notes)
-                        wrong(QStringLiteral("a deed is missing"));
+                    if ((*casebook)->actions(1)->size() < notes)
+                        wrong(QStringLiteral("an action is missing"));
                 }
             } else if (promised > 0) {
                 wrong(QStringLiteral("no casebook"));
@@ -227,6 +228,7 @@ private slots:
         QVERIFY(drive);
         const auto visit = (*casebook)->beginVisit(drive->id, 1);
         QVERIFY(visit);
+        ActionLog log;
         PlateEncoder encoder;
         auto plate = std::make_shared<Plate>(blocks);
         ScanRecord record = whole;
@@ -243,8 +245,10 @@ private slots:
             QVERIFY2(kept, kept ? "" : kept.error().message().c_str());
             id = *kept;
             promised = to;
-            if (step % 5 == 0 &&
-                (*casebook)->addDeed(*visit, static_cast<std::int64_t>(step), "looked at it"))
+            DriveAction action;
+            action.at = static_cast<std::int64_t>(step);
+            action.drive = driveIdOf(whole.drive);
+            if (step % 5 == 0 && log.begin(action) && (*casebook)->takeActions(*log.read()))
                 ++notes;
         }
         casebook->reset(); // folds its log in: more cuts

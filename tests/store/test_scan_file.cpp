@@ -153,8 +153,7 @@ private slots:
         target.scenario = faulty();
         ScanSession session(
             [&](const std::stop_token&) {
-                return openAtaDrive(std::make_unique<sim::SimLink>(*target.scenario, 0.5), "sim", "simulated",
-                                    std::chrono::seconds{1});
+                return test::openOver(std::make_unique<sim::SimLink>(*target.scenario, 0.5));
             },
             plan);
         {

@@ -2,11 +2,11 @@
 // Runs a scan on the calling thread and hands over all that came of it.
 #pragma once
 
-#include "core/drive/ata_drive.h"
-#include "core/drive/plain_drive.h"
+#include "core/families/plain/plain_drive.h"
 #include "core/scan/engine.h"
 #include "core/scan/record.h"
 #include "core/sim/sim_link.h"
+#include "support/open_over.h"
 
 #include <QtGlobal>
 
@@ -25,8 +25,7 @@ inline ScanRecord runScan(Drive& drive, const ScanPlan& plan, const std::stop_to
 }
 
 inline std::unique_ptr<Drive> openSimulated(const sim::Scenario& scenario) {
-    auto drive =
-        openAtaDrive(std::make_unique<sim::SimLink>(scenario), "sim", "simulated", std::chrono::seconds{1});
+    auto drive = openOver(std::make_unique<sim::SimLink>(scenario));
     if (!drive)
         qFatal("%s", drive.error().message().c_str());
     return std::move(*drive);

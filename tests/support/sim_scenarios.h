@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/drive/enquiry.h"
+#include "core/sim/front.h"
 #include "core/sim/sim_link.h"
 
 namespace orbita::test {
@@ -35,18 +36,12 @@ inline void addUnreadable(sim::Scenario& s, std::uint64_t lba, std::uint64_t sec
     sim::settleDefects(s);
 }
 
-inline Protocol protocolOf(sim::Front front) {
-    return front == sim::Front::ata    ? Protocol::ata
-           : front == sim::Front::nvme ? Protocol::nvmeAdmin
-                                       : Protocol::scsi;
-}
-
 // A simulated drive with one link to it and somebody who asks.
 struct AskedSim {
     explicit AskedSim(const sim::Scenario& scenario, Nanoseconds patience = std::chrono::seconds{20})
         : condition(std::make_shared<sim::Condition>(scenario))
         , link(scenario, 0, condition)
-        , enquiry(link, protocolOf(scenario.front), "sim", patience) {
+        , enquiry(link, sim::familyOfFront(scenario.front), "sim", patience) {
         known.path = "sim";
         known.attachment = scenario.attachment;
     }

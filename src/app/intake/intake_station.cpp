@@ -2,6 +2,7 @@
 #include "app/intake/intake_station.h"
 
 #include "app/theme/theme.h"
+#include "report/action_words.h"
 #include "report/format.h"
 #include "report/vitals_words.h"
 #include "report/words.h"
@@ -68,6 +69,8 @@ IntakeStation::IntakeStation(QWidget* parent)
     , m_holdNote(new QLabel(this))
     , m_parts(new PartsBar(this))
     , m_earlier(new QLabel(this))
+    , m_doneHead(Theme::heading(tr("Done to it"), this))
+    , m_done(new QLabel(this))
     , m_markNote(new QLabel(this))
     , m_words(new QPlainTextEdit(this))
     , m_notes(new QPlainTextEdit(this))
@@ -140,6 +143,12 @@ QWidget* IntakeStation::makeIdentity() {
     column->addSpacing(10);
     column->addWidget(Theme::heading(tr("Seen before"), card));
     column->addWidget(m_earlier);
+    m_done->setWordWrap(true);
+    m_done->setTextFormat(Qt::RichText);
+    m_done->setObjectName(QStringLiteral("doneToIt"));
+    column->addSpacing(10);
+    column->addWidget(m_doneHead);
+    column->addWidget(m_done);
     column->addStretch();
     return card;
 }
@@ -410,11 +419,35 @@ void IntakeStation::refreshEarlier() {
     m_earlier->setText(text);
 }
 
+// What was done to the drive besides reading it, the latest first.
+void IntakeStation::refreshDone() {
+    constexpr std::size_t most = 6;
+    const auto& actions = m_controller->visit().actions();
+    QString text;
+    const auto line = [&](const QString& when, const QString& what) {
+        text += QStringLiteral("<p style='margin:0 0 3px 0'><span style='color:%1'>%2</span>&nbsp; %3</p>")
+                    .arg(tone(Tone::textDim).name(), when, what.toHtmlEscaped());
+    };
+    for (auto it = actions.rbegin(); it != actions.rend(); ++it) {
+        if (static_cast<std::size_t>(it - actions.rbegin()) == most) {
+            line({}, tr("and %n more before, all in the casebook", nullptr,
+                        static_cast<int>(actions.size() - most)));
+            break;
+        }
+        const QString what = words::action(*it);
+        line(QLocale().toString(QDateTime::fromSecsSinceEpoch(it->at), QLocale::ShortFormat),
+             it->who.empty() ? what : tr("%1, by %2").arg(what, QString::fromStdString(it->who)));
+    }
+    m_done->setText(text);
+    m_doneHead->setVisible(!actions.empty());
+    m_done->setVisible(!actions.empty());
+}
+
 void IntakeStation::refresh() {
     setEnabled(m_controller != nullptr);
     if (m_controller == nullptr) {
         m_model->setText(tr("No drive chosen"));
-        for (QLabel* label : {m_serial, m_facts, m_usesText, m_remarks, m_earlier, m_markNote})
+        for (QLabel* label : {m_serial, m_facts, m_usesText, m_remarks, m_earlier, m_done, m_markNote})
             label->clear();
         m_foot->say(tr("Choose a drive in the rack"), {});
         return;
@@ -422,6 +455,7 @@ void IntakeStation::refresh() {
     m_filling = true;
     refreshIdentity();
     refreshEarlier();
+    refreshDone();
     refreshHold();
     const Visit& visit = m_controller->visit().visit();
     refreshComplaint(visit);

@@ -25,6 +25,7 @@ private:
     void refresh();
     void refreshIdentity();
     void refreshEarlier();
+    void refreshDone();
     void refreshHold();
     void refreshComplaint(const Visit& visit);
     void cycleHere(ComplaintMark mark);
@@ -44,6 +45,8 @@ private:
     QLabel* m_holdNote;
     PartsBar* m_parts;
     QLabel* m_earlier;
+    QLabel* m_doneHead;
+    QLabel* m_done;
     std::array<QPushButton*, complaintMarks> m_marks{};
     std::array<QPushButton*, complaintMarks> m_here{}; // seen here too?
     QWidget* m_hereRow;

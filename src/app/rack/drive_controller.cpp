@@ -212,7 +212,8 @@ void DriveController::startWith(ScanPlan plan, std::optional<ScanRecord> earlier
     };
     m_awake =
         std::make_unique<SleepInhibitor>(tr("Reading the surface of %1").arg(words::driveName(identity())));
-    ScanServices services = servicesFor(m_target, owedSettingsFolder());
+    ScanServices services =
+        servicesFor(m_target, m_keeper != nullptr ? m_keeper->actionLog() : actionLogBeside(casebookPath()));
     const auto firstKept = std::make_shared<FirstKept>();
     services.firstKept = firstKept;
     services.earlierPace = earlierPaceIn(m_keeper != nullptr ? m_keeper->path() : casebookPath());

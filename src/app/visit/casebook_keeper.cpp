@@ -8,6 +8,9 @@ namespace orbita::app {
 CasebookKeeper::CasebookKeeper(std::string path, Task prepare, QObject* parent)
     : QObject(parent)
     , m_path(std::move(path))
+    , m_forgotten(m_path == ":memory:" ? std::make_unique<QTemporaryDir>() : nullptr)
+    , m_actionLog(actionLogBeside(
+          m_forgotten ? m_forgotten->filePath(QStringLiteral("casebook.db")).toStdString() : m_path))
     , m_thread([this, prepare = std::move(prepare)](const std::stop_token& stop) { run(stop, prepare); }) {}
 
 CasebookKeeper::~CasebookKeeper() {

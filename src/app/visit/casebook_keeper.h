@@ -6,6 +6,7 @@
 #include "store/casebook.h"
 
 #include <QObject>
+#include <QTemporaryDir>
 #include <atomic>
 #include <condition_variable>
 #include <deque>
@@ -33,6 +34,8 @@ public:
     // from the first failed() on.
     [[nodiscard]] bool lasts() const { return m_lasts; }
     [[nodiscard]] const std::string& path() const { return m_path; }
+    // Where what is done to drives is written down: beside the casebook, and forgotten with it.
+    [[nodiscard]] const std::string& actionLog() const { return m_actionLog; }
 
     // For tasks: reports what went wrong.
     void report(const Error& error);
@@ -44,6 +47,8 @@ private:
     void run(const std::stop_token& stop, const Task& prepare);
 
     std::string m_path;
+    std::unique_ptr<QTemporaryDir> m_forgotten; // of a casebook that is
+    std::string m_actionLog;
     mutable std::mutex m_mutex;
     std::condition_variable_any m_wake;
     std::deque<Task> m_tasks;

@@ -2,6 +2,9 @@
 #include "app/visit/visit_controller.h"
 
 #include "core/inventory/recognition.h"
+#include "core/session/open_action_log.h"
+#include "core/target/logged_action.h"
+#include "core/target/open_session.h"
 #include "core/target/setting_restorer.h"
 #include "core/vitals/read_vitals.h"
 #include "report/vitals_words.h"
@@ -96,35 +99,29 @@ void VisitController::startTest(SelfTestKind kind, const LbaSpan& span) {
     if (!whyNotTest(kind).isEmpty())
         return;
     m_testError.reset();
-    if (gateClosed() && m_keeper != nullptr && m_visit.id != 0) {
-        QStringList reasons;
+    QStringList reasons;
+    if (gateClosed())
         for (const EntryReason& reason : m_gate.reasons)
             reasons << words::entryReason(reason, m_vitals, m_findings);
-        post([id = m_visit.id, at = QDateTime::currentSecsSinceEpoch(),
-              text = reasons.join(QStringLiteral("; ")).toStdString(), keeper = m_keeper](Casebook& book) {
-            if (const auto kept = book.addOverrule(id, at, text); !kept)
-                keeper->report(kept.error());
-        });
-    }
-    keepDeed(tr("self-test begun: %1").arg(words::selfTestKind(kind)));
-    wish({Wish::What::test, kind, span});
+    keepVisit();
+    wish({Wish::What::test, kind, span, reasons.join(QStringLiteral("; ")).toStdString()});
 }
 
 void VisitController::abortTest() {
-    keepDeed(tr("self-test aborted"));
-    wish({Wish::What::abort, {}, {}});
+    keepVisit();
+    wish({Wish::What::abort});
 }
 
 void VisitController::enableHealth() {
-    keepDeed(tr("health reporting switched on"));
-    wish({Wish::What::enable, {}, {}});
+    keepVisit();
+    wish({Wish::What::enable});
     readVitals();
 }
 
 void VisitController::holdReadOnly(bool on) {
     m_holdError.reset();
-    keepDeed(on ? tr("held read-only") : tr("no longer held read-only"));
-    wish({on ? Wish::What::hold : Wish::What::letGo, {}, {}});
+    keepVisit();
+    wish({on ? Wish::What::hold : Wish::What::letGo});
 }
 
 // On, or back to what was there before: a flag that somebody else has set is not ours to take away.
@@ -149,34 +146,62 @@ Result<void> VisitController::changeHold(bool on, const Target& target) {
     return {};
 }
 
-// The drive's thread: one link, one wish after the other, and looking after a self-test that runs.
+Result<void> VisitController::act(DriveSession& session, const Target& target, const std::string& log,
+                                  const Wish& wish, const Vitals& vitals) {
+    if (!wish.overruled.empty())
+        if (auto noted = doLogged(target, log, ActionKind::adviceOverruled,
+                                  {{"what", "self-test"}, {"reasons", wish.overruled}});
+            !noted)
+            return noted;
+    switch (wish.what) {
+    case Wish::What::test:
+        return session.startSelfTest(vitals, wish.kind, wish.span);
+    case Wish::What::abort:
+        return session.abortSelfTest(vitals);
+    case Wish::What::enable:
+        return session.enableHealth(vitals);
+    case Wish::What::read:
+    case Wish::What::hold:
+    case Wish::What::letGo:
+        break;
+    }
+    return {};
+}
+
+// The drive's thread: one session, one wish after the other, and looking after a self-test that runs.
 void VisitController::run(const std::stop_token& stop) {
     const auto mail = m_mail;
     const auto send = [&](VisitNews news) {
         const std::scoped_lock lock(mail->mutex);
         mail->news.push_back(std::move(news));
     };
-    CommandPath way;
-    std::unique_ptr<Enquiry> enquiry;
+    std::unique_ptr<DriveSession> session;
+    std::unique_ptr<Enquiry> enquiry; // in the session
+    bool writesDown = false;          // what is done in the session
     SelfTestWatch watch;
     Vitals vitals;
     Target target;
     double speed = 1;
-    // What changes the drive's state goes over a link that was opened for that.
-    const auto admitted = [&](VisitNews& news) {
-        if (way.link->admission() == Admission::stateToo)
-            return true;
-        auto opened = openCommandPath(target, m_paced, stop, Admission::stateToo);
-        if (!opened) {
-            news.testError = std::move(opened.error());
-            return false;
-        }
-        if (!opened->link)
-            return false;
+    const std::string log = m_keeper != nullptr ? m_keeper->actionLog() : std::string{};
+    const auto open = [&](const std::string& actionLog) -> Result<void> {
         enquiry.reset();
-        way = std::move(*opened);
-        enquiry = std::make_unique<Enquiry>(*way.link, way.speaks, way.path, patience, stop);
-        return true;
+        session.reset();
+        auto opened = openSession(target, m_paced, stop, actionLog);
+        if (!opened)
+            return tl::unexpected(opened.error());
+        session = std::move(*opened);
+        writesDown = !actionLog.empty();
+        if (session->reading().link)
+            enquiry = std::make_unique<Enquiry>(session->reading(), patience, stop);
+        return {};
+    };
+    // What is done to the drive is done in a session that writes it down; reading needs no place for that.
+    const auto mayAct = [&](VisitNews& news) {
+        if (writesDown || log.empty())
+            return true;
+        if (auto opened = open(log); !opened)
+            news.testError = std::move(opened.error());
+        return enquiry != nullptr;
     };
     while (!stop.stop_requested()) {
         Wish wish;
@@ -189,7 +214,7 @@ void VisitController::run(const std::stop_token& stop) {
             target = m_target;
             if (m_wishes.empty()) {
                 lock.unlock();
-                way.link->clock().sleep(fromSeconds(toSeconds(pollInterval) * speed));
+                session->reading().link->clock().sleep(fromSeconds(toSeconds(pollInterval) * speed));
                 VisitNews news;
                 if (auto looked = watch.look(*enquiry, vitals); !looked)
                     news.testError = std::move(looked.error());
@@ -203,18 +228,17 @@ void VisitController::run(const std::stop_token& stop) {
         VisitNews news;
         if (wish.what == Wish::What::read) {
             // Opened anew each time: the drive may have been pulled and put back.
-            enquiry.reset();
             watch = {};
             speed = speedOf(target, m_paced);
             // Told, not paid: what only reads changes nothing.
-            if (const auto owed = owedErrorRecoveryLimit(target, owedSettingsFolder()); !owed)
+            if (const auto owed = owedErrorRecoveryLimit(target, log); !owed)
                 news.testError = owed.error();
             else if (*owed)
                 news.testError = Error{Error::Kind::unusable, "reading the vitals of", target.name,
                                        "an earlier scan has left how long it tries to read changed",
                                        "A careful scan puts it back, as does \"orbita-cli restore\"; so does "
                                        "switching the drive off."};
-            auto opened = openCommandPath(target, m_paced, stop);
+            const auto opened = open({});
             vitals = {};
             vitals.identity = target.identity;
             if (!opened) {
@@ -222,29 +246,27 @@ void VisitController::run(const std::stop_token& stop) {
                 send(std::move(news));
                 continue;
             }
-            way = std::move(*opened);
-            if (way.link) {
-                enquiry = std::make_unique<Enquiry>(*way.link, way.speaks, way.path, patience, stop);
-                vitals = orbita::readVitals(*enquiry, target.identity, way.nameSpace);
-            } else {
+            if (enquiry)
+                vitals = orbita::readVitals(*enquiry, target.identity);
+            else
                 addNote(vitals, VitalsNote::noCommands);
-            }
             news.vitals = vitals;
         } else if (wish.what == Wish::What::hold || wish.what == Wish::What::letGo) {
-            news.hold = changeHold(wish.what == Wish::What::hold, target);
-        } else if (enquiry && !admitted(news)) {
+            const bool on = wish.what == Wish::What::hold;
+            news.hold = doLogged(target, log, on ? ActionKind::heldReadOnly : ActionKind::letBeWritten, {},
+                                 [&] { return changeHold(on, target); });
+            news.acted = true;
+        } else if (enquiry && !mayAct(news)) {
             news.tests = vitals;
-        } else if (enquiry && wish.what == Wish::What::enable) {
-            if (const auto done = orbita::enableHealth(*enquiry); !done)
-                news.testError = done.error();
         } else if (enquiry) {
-            const auto done = wish.what == Wish::What::test
-                                  ? startSelfTest(*enquiry, vitals, wish.kind, wish.span)
-                                  : abortSelfTest(*enquiry, vitals);
+            const auto done = act(*session, target, log, wish, vitals);
             if (!done)
                 news.testError = done.error();
-            refreshSelfTests(*enquiry, vitals);
-            news.tests = vitals;
+            if (wish.what != Wish::What::enable) {
+                refreshSelfTests(*enquiry, vitals);
+                news.tests = vitals;
+            }
+            news.acted = true;
         }
         send(std::move(news));
     }
@@ -280,6 +302,7 @@ void VisitController::askBook(const DriveIdentity& identity) {
             book.earlier = std::move(*visits);
         if (auto past = casebook.pastVitals(drive->id))
             book.past = std::move(*past);
+        book.actions = casebook.actions(drive->id).value_or(std::vector<DriveAction>{});
         const std::scoped_lock lock(mail->mutex);
         mail->book = std::move(book);
     });
@@ -323,22 +346,23 @@ void VisitController::keepVisit() {
     });
 }
 
-// The visit gets its page first, where it has none yet.
-void VisitController::keepDeed(const QString& what) {
-    keepVisit();
+// The casebook takes in what stands in the log, and tells what was ever done to this drive.
+void VisitController::takeActions() {
     if (m_keeper == nullptr)
         return;
-    post([mail = m_mail, keeper = m_keeper, id = m_visit.id, at = QDateTime::currentSecsSinceEpoch(),
-          text = what.toStdString()](Casebook& casebook) {
-        std::int64_t visit = id;
-        if (visit == 0) {
-            const std::scoped_lock lock(mail->mutex);
-            visit = mail->book ? mail->book->visit : 0;
-        }
-        if (visit == 0)
-            return;
-        if (const auto kept = casebook.addDeed(visit, at, text); !kept)
-            keeper->report(kept.error());
+    const DriveIdentity identity = m_vitals.identity.serial.empty() ? m_target.identity : m_vitals.identity;
+    post([mail = m_mail, keeper = m_keeper, identity](Casebook& casebook) {
+        const auto actions = readActionLog(keeper->actionLog());
+        if (!actions)
+            return keeper->report(actions.error());
+        if (const auto taken = casebook.takeActions(*actions); !taken)
+            return keeper->report(taken.error());
+        const auto drive = casebook.knownDrive(identity);
+        auto done = drive ? casebook.actions(drive->id) : Result<std::vector<DriveAction>>({});
+        const std::scoped_lock lock(mail->mutex);
+        if (!mail->book)
+            mail->book.emplace();
+        mail->book->actions = done.value_or(std::vector<DriveAction>{});
     });
 }
 
@@ -367,8 +391,9 @@ void VisitController::refresh() {
         const std::scoped_lock lock(m_mail->mutex);
         news.swap(m_mail->news);
         if (m_mail->book && (m_mail->book->visit != m_visit.id || !m_mail->book->past.empty() ||
-                             !m_mail->book->earlier.empty())) {
+                             !m_mail->book->earlier.empty() || m_mail->book->actions)) {
             book = m_mail->book;
+            m_mail->book->actions.reset();
             m_mail->book->past.clear();
             m_mail->book->earlier.clear();
         }
@@ -382,6 +407,8 @@ void VisitController::refresh() {
             m_earlier = std::move(book->earlier);
         if (!book->past.empty())
             m_past = std::move(book->past);
+        if (book->actions)
+            m_actions = std::move(*book->actions);
     }
     for (VisitNews& one : news) {
         if (one.error) {
@@ -390,6 +417,8 @@ void VisitController::refresh() {
         }
         if (one.hold)
             m_holdError = *one.hold ? std::nullopt : std::optional(one.hold->error());
+        if (one.acted)
+            takeActions();
         if (one.testError)
             m_testError = std::move(one.testError);
         if (one.vitals) {

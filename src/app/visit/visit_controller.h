@@ -5,6 +5,7 @@
 
 #include "app/visit/casebook_keeper.h"
 #include "core/inventory/recognition.h"
+#include "core/session/drive_session.h"
 #include "core/vitals/self_test.h"
 
 #include <QObject>
@@ -21,12 +22,14 @@ struct VisitNews {
     std::optional<Error> error;
     std::optional<Error> testError;
     std::optional<Result<void>> hold; // what came of holding it read-only
+    bool acted = false;               // something was done to the drive, or tried
 };
 
 // From the casebook's thread.
 struct VisitBook {
     std::vector<Visit> earlier;
     std::vector<PastVitals> past;
+    std::optional<std::vector<DriveAction>> actions; // absent: not asked
     std::int64_t visit = 0;
 };
 
@@ -64,13 +67,15 @@ public:
     // The last visit that had the same reading; null: none had.
     [[nodiscard]] const PastVitals* pastWith(const Reading& reading) const;
     [[nodiscard]] std::int64_t readAt() const { return m_readAt; }
+    // What was ever done to the drive besides reading it, oldest first.
+    [[nodiscard]] const std::vector<DriveAction>& actions() const { return m_actions; }
 
     void readVitals();
     // Why a self-test of that kind cannot be started now; empty if it can. A closed gate is not a reason: see
     // gateClosed.
     [[nodiscard]] QString whyNotTest(SelfTestKind kind) const;
     [[nodiscard]] bool gateClosed() const { return m_gate.entry == Entry::saveFirst; }
-    // Behind a closed gate this overrules it, which is kept in the casebook.
+    // Behind a closed gate this overrules it, which is written down.
     void startTest(SelfTestKind kind, const LbaSpan& span = {});
     void abortTest();
     // Has the system refuse writing to the drive through the block layer, or not. The rack shows when it
@@ -94,14 +99,17 @@ private:
         enum class What { read, test, abort, enable, hold, letGo } what = What::read;
         SelfTestKind kind = SelfTestKind::shortTest;
         LbaSpan span{};
+        std::string overruled{}; // the advice against it
     };
     void run(const std::stop_token& stop);
+    static Result<void> act(DriveSession& session, const Target& target, const std::string& log,
+                            const Wish& wish, const Vitals& vitals);
     void wish(const Wish& wish);
     void judge();
     void post(std::function<void(Casebook&)> task);
     void keepVisit();
     void keepVitals();
-    void keepDeed(const QString& what);
+    void takeActions();
     void askBook(const DriveIdentity& identity);
 
     Target m_target;
@@ -110,6 +118,7 @@ private:
     Visit m_visit;
     std::vector<Visit> m_earlier;
     std::vector<PastVitals> m_past;
+    std::vector<DriveAction> m_actions;
     State m_state = State::notRead;
     std::optional<Error> m_error;
     std::optional<Error> m_testError;

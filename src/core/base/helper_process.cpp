@@ -2,6 +2,7 @@
 #include "core/base/helper_process.h"
 
 #include <algorithm>
+#include <cerrno>
 #include <csignal>
 #include <fcntl.h>
 #include <filesystem>
@@ -43,16 +44,29 @@ std::string programBeside(const std::string& name) {
 
 } // namespace
 
-Result<pid_t> startHelper(const std::string& name, const std::vector<std::string>& arguments, int channel,
-                          int channelAt) {
+Result<Descriptor> aboveHandedDown(Descriptor descriptor) {
+    constexpr int firstFree = 16;
+    if (descriptor.get() >= firstFree)
+        return descriptor;
+    Descriptor higher(fcntl(descriptor.get(), F_DUPFD_CLOEXEC, firstFree));
+    if (!higher)
+        return tl::unexpected(systemError("starting a helper", {}, errno));
+    return higher;
+}
+
+Result<pid_t> startHelper(const std::string& name, const std::vector<std::string>& arguments,
+                          const std::vector<HandedDown>& handed) {
     posix_spawn_file_actions_t actions;
     posix_spawn_file_actions_init(&actions);
     // A helper left behind must not keep a terminal or a pipe open.
     for (const int standard : {STDIN_FILENO, STDOUT_FILENO, STDERR_FILENO})
-        if (standard != channelAt)
-            posix_spawn_file_actions_addopen(&actions, standard, "/dev/null", O_RDWR, 0);
-    posix_spawn_file_actions_adddup2(&actions, channel, channelAt);
-    posix_spawn_file_actions_addclosefrom_np(&actions, std::max(channelAt, STDERR_FILENO) + 1);
+        posix_spawn_file_actions_addopen(&actions, standard, "/dev/null", O_RDWR, 0);
+    int last = STDERR_FILENO;
+    for (const HandedDown& descriptor : handed) {
+        posix_spawn_file_actions_adddup2(&actions, descriptor.ours, descriptor.theirs);
+        last = std::max(last, descriptor.theirs);
+    }
+    posix_spawn_file_actions_addclosefrom_np(&actions, last + 1);
     posix_spawnattr_t attributes;
     posix_spawnattr_init(&attributes);
     posix_spawnattr_setflags(&attributes, POSIX_SPAWN_SETPGROUP);

@@ -2,8 +2,9 @@
 // One interface for any drive: who it is, and reading it.
 #pragma once
 
+#include "core/drive/command/outcome.h"
 #include "core/drive/identity.h"
-#include "core/drive/outcome.h"
+#include "core/drive/link/link.h"
 
 #include <memory>
 #include <span>

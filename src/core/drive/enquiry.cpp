@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/drive/enquiry.h"
 
-#include "core/drive/nvme/commands.h"
 #include "core/drive/scsi/ata_translation.h"
 #include "core/drive/scsi/commands.h"
 
@@ -20,12 +19,17 @@ std::string nameOf(const CommandBlock& block) {
 
 } // namespace
 
-Enquiry::Enquiry(Link& link, Protocol speaks, std::string path, Nanoseconds patience, std::stop_token stop)
+Enquiry::Enquiry(Link& link, Family speaks, std::string path, Nanoseconds patience, std::stop_token stop)
     : m_link(link)
     , m_speaks(speaks)
     , m_path(std::move(path))
     , m_patience(patience)
     , m_stop(std::move(stop)) {}
+
+Enquiry::Enquiry(const CommandPath& way, Nanoseconds patience, std::stop_token stop)
+    : Enquiry(*way.link, way.speaks, way.path, patience, std::move(stop)) {
+    m_nameSpace = way.nameSpace;
+}
 
 Error Enquiry::failure(std::string answer) const {
     return {Error::Kind::unusable, "asking the drive", m_path, std::move(answer),
@@ -77,27 +81,11 @@ Result<Reaction> Enquiry::ask(const CommandBlock& block, std::uint32_t expected,
         const auto data = m_link.data();
         reaction.data.assign(data.begin(), data.begin() + static_cast<std::ptrdiff_t>(std::min<std::size_t>(
                                                               data.size(), reply->transferred)));
-        switch (block.protocol) {
-        case Protocol::scsi:
-            reaction.verdict = classifyScsi(*reply);
-            if (reply->status == scsi::status::checkCondition)
-                reaction.sense = scsi::decodeSense(reply->bytes);
-            // A log shorter than what was asked for is no fault of the cable.
-            if (reply->transport == TransportStatus::answered && reply->status == scsi::status::good)
-                reaction.verdict = {Outcome::answered, {}};
-            break;
-        case Protocol::ata:
-            reaction.verdict = classifyAta(*reply);
-            reaction.ata = ata::decodeAnswer(reply->bytes);
-            break;
-        case Protocol::nvmeAdmin:
-        case Protocol::nvmeIo:
-            reaction.verdict = classifyNvme(*reply);
-            break;
-        case Protocol::plain:
-            reaction.verdict = classifyPlain(*reply);
-            break;
-        }
+        const DriveFamily& family = familyOf(block.protocol);
+        if (family.interpret != nullptr)
+            family.interpret(*reply, reaction);
+        else
+            reaction.verdict = family.classify(*reply);
         // What changes the drive's state is never repeated by itself: it may have been done.
         const bool reads = classOf(block, {parameters, expected}) == CommandClass::mediumReading;
         const bool came = reaction.verdict.outcome == Outcome::interrupted ||
@@ -110,7 +98,7 @@ Result<Reaction> Enquiry::ask(const CommandBlock& block, std::uint32_t expected,
 
 Result<Reaction> Enquiry::askAta(const CommandBlock& block, std::uint32_t expected,
                                  std::span<const std::byte> parameters) {
-    if (m_speaks != Protocol::scsi) {
+    if (m_speaks != Family::scsi) {
         auto reaction = ask(block, expected, parameters);
         if (reaction && reaction->verdict.outcome != Outcome::answered)
             return tl::unexpected(failure(nameOf(block) + " was refused"));

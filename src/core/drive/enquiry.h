@@ -3,7 +3,8 @@
 #pragma once
 
 #include "core/drive/ata/taskfile.h"
-#include "core/drive/outcome.h"
+#include "core/drive/family.h"
+#include "core/drive/link/link.h"
 #include "core/drive/scsi/sense.h"
 
 #include <stop_token>
@@ -15,9 +16,9 @@ namespace orbita {
 // A way to a drive's own word: a link, and what it speaks.
 struct CommandPath {
     std::unique_ptr<Link> link;
-    Protocol speaks = Protocol::plain; // plain: no commands; ata, scsi, or nvmeAdmin (which includes nvmeIo)
-    std::uint32_t nameSpace = 1;       // of an NVMe drive
-    std::string path;                  // for errors
+    Family speaks = Family::plain; // plain: no commands, and no link
+    std::uint32_t nameSpace = 1;   // of an NVMe drive
+    std::string path;              // for errors
     std::string attachment;
     std::uint32_t maxBytesPerCommand = 0; // what the system carries at once; 0: not told
 };
@@ -34,7 +35,9 @@ struct Reaction {
 // further questions fail at once.
 class Enquiry {
 public:
-    Enquiry(Link& link, Protocol speaks, std::string path, Nanoseconds patience, std::stop_token stop = {});
+    Enquiry(Link& link, Family speaks, std::string path, Nanoseconds patience, std::stop_token stop = {});
+    // Of a way that has a link.
+    Enquiry(const CommandPath& way, Nanoseconds patience, std::stop_token stop = {});
 
     // Fails where the drive refuses the command, or the system does, or no answer comes. `expected` bytes of
     // data are asked for; fewer may come. `parameters` go along.
@@ -47,7 +50,8 @@ public:
     [[nodiscard]] bool lost() const { return m_lost; } // no answer came
     [[nodiscard]] bool gone() const { return m_gone; } // there is no drive any more
     [[nodiscard]] Link& link() { return m_link; }
-    [[nodiscard]] Protocol speaks() const { return m_speaks; }
+    [[nodiscard]] Family speaks() const { return m_speaks; }
+    [[nodiscard]] std::uint32_t nameSpace() const { return m_nameSpace; }
 
 private:
     Result<Reply> carry(const CommandBlock& block, std::uint32_t expected,
@@ -55,7 +59,8 @@ private:
     [[nodiscard]] Error failure(std::string answer) const;
 
     Link& m_link;
-    Protocol m_speaks;
+    Family m_speaks;
+    std::uint32_t m_nameSpace = 1;
     std::string m_path;
     Nanoseconds m_patience;
     std::stop_token m_stop;

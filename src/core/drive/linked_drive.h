@@ -9,7 +9,7 @@ namespace orbita {
 
 // What drives over any link share: queueing blocks to read and judging their answers. A Codec has
 //   CommandBlock command(ReadWay, const LbaSpan&, std::uint32_t logicalBytes)  and
-//   ReplyVerdict judge(const Reply&).
+//   ReplyVerdict classify(const Reply&).
 // It is asked only for the ways that its limits name.
 template <class Codec>
 class LinkedDrive final : public Drive {
@@ -44,15 +44,15 @@ public:
         m_replies.resize(std::max(m_replies.size(), answers.size()));
         const std::size_t n = m_link->reap(std::span(m_replies).first(answers.size()), patience);
         for (std::size_t i = 0; i < n; ++i)
-            answers[i] = {m_replies[i].tag,         judge(m_replies[i]),      m_replies[i].latency,
+            answers[i] = {m_replies[i].tag,         classify(m_replies[i]),   m_replies[i].latency,
                           m_replies[i].completedAt, m_replies[i].disturbance, m_replies[i].data};
         return n;
     }
 
 private:
     // An ATA drive that is locked aborts what it is asked and gives no cause.
-    [[nodiscard]] ReplyVerdict judge(const Reply& reply) const {
-        ReplyVerdict verdict = m_codec.judge(reply);
+    [[nodiscard]] ReplyVerdict classify(const Reply& reply) const {
+        ReplyVerdict verdict = m_codec.classify(reply);
         if (m_limits.locked && verdict.outcome == Outcome::bareError)
             verdict.outcome = Outcome::locked;
         return verdict;

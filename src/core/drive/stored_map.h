@@ -13,9 +13,9 @@ struct StoredMap {
     SpanSet nothing; // of that, what holds nothing
 };
 
-// By GET LBA STATUS of a drive that can be told to forget, by REPORT ZONES of a zoned one; both are only
-// asked of drives that say they are such. An empty map where it is neither, or keeps it to itself. Fails
-// where no answer comes. Of a map in many pieces only so much is asked that it stays a matter of seconds.
+// Of a drive that can be told to forget, or a zoned one. An empty map where it is neither, or keeps it to
+// itself. Fails where no answer comes. Of a map in many pieces only so much is asked that it stays a matter
+// of seconds.
 Result<StoredMap> askStored(Enquiry& enquiry, LbaSpan span);
 
 } // namespace orbita

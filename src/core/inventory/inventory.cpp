@@ -202,12 +202,17 @@ std::string volumeDriverOf(const std::string& where, const SystemPaths& paths) {
     return {};
 }
 
-std::string commandNodeOf(const std::string& name, const fs::path& block) {
-    if (startsWith(name, "nvme"))
-        return "/dev/" + name;
-    for (const fs::path& generic : entriesOf(block / "device/scsi_generic"))
-        return "/dev/" + generic.filename().string();
-    return {};
+void findCommandNode(AttachedDrive& drive, const std::string& name, const fs::path& block) {
+    if (startsWith(name, "nvme")) {
+        drive.commandNode = "/dev/" + name;
+        drive.commandFamily = Family::nvme;
+        return;
+    }
+    for (const fs::path& generic : entriesOf(block / "device/scsi_generic")) {
+        drive.commandNode = "/dev/" + generic.filename().string();
+        drive.commandFamily = Family::scsi;
+        return;
+    }
 }
 
 // A command of our own is not split: it has to fit. NVMe commands are mapped page by page, so the number of
@@ -340,7 +345,7 @@ AttachedDrive describe(const fs::path& block, const SystemState& state, const Sy
     drive.backingFile = readLine(block / "loop/backing_file");
     if (!drive.backingFile.empty())
         id.model = cleanText(fs::path(drive.backingFile).filename().string());
-    drive.commandNode = commandNodeOf(name, block);
+    findCommandNode(drive, name, block);
     drive.maxCommandBytes = maxCommandBytesOf(name, block);
     drive.readOnly = readNumber(block / "ro") == 1;
     drive.generation = readLine(block / "diskseq");

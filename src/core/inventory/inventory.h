@@ -2,6 +2,7 @@
 // Which drives are attached, how, and what uses them: from sysfs and procfs alone. No drive is opened.
 #pragma once
 
+#include "core/drive/family.h"
 #include "core/drive/identity.h"
 
 #include <filesystem>
@@ -69,8 +70,9 @@ struct AttachedDrive {
     std::string backingFile; // of a loop device
     // Where the drive takes commands of its own: "/dev/sg3", "/dev/nvme0n1"; empty where it takes none.
     std::string commandNode;
-    std::uint32_t maxCommandBytes = 0; // what the kernel carries to it at once; 0: not told
-    std::string generation;            // changes when another drive comes to stand at the same path
+    Family commandFamily = Family::plain; // what it takes there
+    std::uint32_t maxCommandBytes = 0;    // what the kernel carries to it at once; 0: not told
+    std::string generation;               // changes when another drive comes to stand at the same path
     bool readOnly = false;
     bool partition = false;
     std::vector<DriveUse> uses;

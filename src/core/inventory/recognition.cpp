@@ -26,26 +26,25 @@ public:
         int ends[2] = {-1, -1};
         if (pipe2(ends, O_CLOEXEC) != 0)
             return;
-        auto started = startHelper("orbita-probe", arguments, ends[1], STDOUT_FILENO);
-        close(ends[1]);
+        Descriptor ours(ends[0]);
+        auto theirs = aboveHandedDown(Descriptor(ends[1]));
+        auto started = theirs ? startHelper("orbita-probe", arguments, {{theirs->get(), STDOUT_FILENO}})
+                              : Result<pid_t>(tl::unexpected(theirs.error()));
         if (started) {
             m_pid = *started;
-            m_pipe = ends[0];
+            m_pipe = std::move(ours);
         } else {
             m_error = started.error();
-            close(ends[0]);
         }
     }
     Probe(const Probe&) = delete;
     Probe& operator=(const Probe&) = delete;
     ~Probe() {
-        if (m_pipe >= 0)
-            close(m_pipe);
         if (m_pid > 0)
             killDetached(m_pid);
     }
 
-    [[nodiscard]] int pipe() const { return m_pipe; }
+    [[nodiscard]] int pipe() const { return m_pipe.get(); }
     [[nodiscard]] const std::string& text() const { return m_text; }
     [[nodiscard]] const std::optional<Error>& error() const { return m_error; }
 
@@ -54,20 +53,19 @@ public:
     // Takes what has come; at the end of it, closes.
     void take(Nanoseconds now) {
         char bytes[4096];
-        const ssize_t got = read(m_pipe, bytes, sizeof bytes);
+        const ssize_t got = read(m_pipe.get(), bytes, sizeof bytes);
         if (got > 0) {
             if (!m_begun)
                 m_begun = now;
             m_text.append(bytes, static_cast<std::size_t>(got));
         } else if (got == 0 || errno != EINTR) {
-            close(m_pipe);
-            m_pipe = -1;
+            m_pipe.reset();
         }
     }
 
 private:
     pid_t m_pid = 0;
-    int m_pipe = -1;
+    Descriptor m_pipe;
     std::string m_text;
     std::optional<Nanoseconds> m_begun;
     std::optional<Error> m_error;

@@ -4,8 +4,8 @@
 #include "core/base/bytes.h"
 #include "core/drive/ata/identify.h"
 #include "core/drive/ata/logs.h"
+#include "core/drive/ata/reply.h"
 #include "core/drive/ata/taskfile.h"
-#include "core/drive/outcome.h"
 #include "core/drive/tcg/discovery.h"
 
 #include <algorithm>
@@ -113,7 +113,7 @@ public:
     }
 
     [[nodiscard]] bool isTrouble(const Reply& reply) const override {
-        return classifyAta(reply).outcome != Outcome::answered;
+        return ata::classifyReply(reply).outcome != Outcome::answered;
     }
 
 private:
@@ -351,20 +351,6 @@ std::uint64_t worldWideNameOf(const Scenario& scenario) {
     for (const char c : scenario.identity.serial)
         name = (name ^ static_cast<unsigned char>(c)) * 0x100000001B3ULL;
     return (name & 0x0FFFFFFFFFFFFFFFULL) | 5ULL << 60U; // NAA 5
-}
-
-std::unique_ptr<CommandFront> makeFront(const Scenario& scenario, std::shared_ptr<Condition> condition) {
-    switch (scenario.front) {
-    case Front::ata:
-        return makeAtaFront(scenario, std::move(condition));
-    case Front::sat:
-    case Front::bridge:
-    case Front::scsi:
-        return makeScsiFront(scenario, std::move(condition));
-    case Front::nvme:
-        break;
-    }
-    return makeNvmeFront(scenario, std::move(condition));
 }
 
 } // namespace orbita::sim

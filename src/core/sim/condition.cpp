@@ -168,4 +168,23 @@ Nanoseconds Condition::latest() {
     return m_latest;
 }
 
+Result<void> Condition::write(const LbaSpan& span, std::span<const std::byte> contents) {
+    const std::scoped_lock lock(m_mutex);
+    const std::size_t bytes = m_scenario.identity.logicalBytes;
+    for (std::uint64_t i = 0; i < span.count.value; ++i) {
+        const auto sector = contents.subspan(i * bytes, bytes);
+        m_written[span.first.value + i].assign(sector.begin(), sector.end());
+    }
+    return {};
+}
+
+void Condition::readWritten(Lba first, std::span<std::byte> bytes) const {
+    const std::scoped_lock lock(m_mutex);
+    const std::size_t each = m_scenario.identity.logicalBytes;
+    const Lba end = first + SectorCount{bytes.size() / each};
+    for (auto at = m_written.lower_bound(first.value); at != m_written.end() && at->first < end.value; ++at)
+        std::copy(at->second.begin(), at->second.end(),
+                  bytes.begin() + static_cast<std::ptrdiff_t>((at->first - first.value) * each));
+}
+
 } // namespace orbita::sim

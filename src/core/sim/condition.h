@@ -4,15 +4,17 @@
 // it as a real drive's does: a sector that nobody has read since it went bad is not known to be bad.
 #pragma once
 
+#include "core/drive/writable_medium.h"
 #include "core/sim/surface.h"
 
 #include <atomic>
+#include <map>
 #include <mutex>
 #include <set>
 
 namespace orbita::sim {
 
-class Condition {
+class Condition final : public WritableMedium {
 public:
     explicit Condition(const Scenario& scenario);
 
@@ -56,6 +58,11 @@ public:
         return std::chrono::milliseconds{m_recoveryLimitMs.load()};
     }
 
+    // By the session's host alone. Requires whole sectors, inside the drive.
+    Result<void> write(const LbaSpan& span, std::span<const std::byte> contents) override;
+    // Puts what was written since the story began over `bytes`, the contents of the sectors from `first` on.
+    void readWritten(Lba first, std::span<std::byte> bytes) const;
+
     // The latest moment that any link has told of: where a new link's time begins.
     [[nodiscard]] Nanoseconds latest();
     [[nodiscard]] unsigned extendedTestMinutes() const;
@@ -69,7 +76,8 @@ private:
     Scenario m_scenario;
     State m_state;
     std::set<std::uint64_t> m_pending;
-    std::uint64_t m_readBytes = 0; // since the story began
+    std::map<std::uint64_t, std::vector<std::byte>> m_written; // by sector
+    std::uint64_t m_readBytes = 0;                             // since the story began
     Nanoseconds m_latest{};
     Nanoseconds m_testBegan{};
     Nanoseconds m_testLasts{};

@@ -3,7 +3,7 @@
 // round.
 #pragma once
 
-#include "core/drive/link/link.h"
+#include "core/drive/family.h"
 #include "core/sim/condition.h"
 
 #include <memory>
@@ -28,6 +28,9 @@ public:
 };
 
 std::unique_ptr<CommandFront> makeFront(const Scenario& scenario, std::shared_ptr<Condition> condition);
+
+// Which family of commands it takes.
+Family familyOfFront(Front front);
 
 // One family each.
 std::unique_ptr<CommandFront> makeAtaFront(const Scenario& scenario, std::shared_ptr<Condition> condition);

@@ -3,7 +3,7 @@
 
 #include "core/drive/nvme/commands.h"
 #include "core/drive/nvme/pages.h"
-#include "core/drive/outcome.h"
+#include "core/drive/nvme/reply.h"
 #include "core/drive/tcg/discovery.h"
 
 namespace orbita::sim {
@@ -95,7 +95,7 @@ public:
     }
 
     [[nodiscard]] bool isTrouble(const Reply& reply) const override {
-        return classifyNvme(reply).outcome != Outcome::answered;
+        return nvme::classifyReply(reply).outcome != Outcome::answered;
     }
 
 private:

@@ -4,12 +4,12 @@
 
 #include "core/base/bytes.h"
 #include "core/base/span_set.h"
-#include "core/drive/outcome.h"
 #include "core/drive/scsi/ata_translation.h"
 #include "core/drive/scsi/commands.h"
 #include "core/drive/scsi/log_pages.h"
 #include "core/drive/scsi/pages.h"
 #include "core/drive/scsi/provisioning.h"
+#include "core/drive/scsi/reply.h"
 #include "core/drive/tcg/discovery.h"
 
 #include <algorithm>
@@ -155,7 +155,7 @@ public:
     }
 
     [[nodiscard]] bool isTrouble(const Reply& reply) const override {
-        return reply.status != scsi::status::good || classifyScsi(reply).outcome != Outcome::answered;
+        return reply.status != scsi::status::good || scsi::classifyReply(reply).outcome != Outcome::answered;
     }
 
 private:

@@ -15,26 +15,8 @@ constexpr double speedWhileHesitating = 15;
 
 } // namespace
 
-namespace {
-
-ProtocolSet protocolsOf(Front front) {
-    switch (front) {
-    case Front::ata:
-        return {Protocol::ata};
-    case Front::sat:
-    case Front::bridge:
-    case Front::scsi:
-        return {Protocol::scsi};
-    case Front::nvme:
-        break;
-    }
-    return {Protocol::nvmeAdmin, Protocol::nvmeIo};
-}
-
-} // namespace
-
 SimLink::SimLink(Scenario scenario, double speed, std::shared_ptr<Condition> condition)
-    : Link(protocolsOf(scenario.front))
+    : Link(familyOf(familyOfFront(scenario.front)).protocols)
     , m_surface(std::move(scenario))
     , m_condition(condition ? std::move(condition) : std::make_shared<Condition>(m_surface.scenario()))
     , m_front(makeFront(m_surface.scenario(), m_condition))
@@ -126,6 +108,7 @@ void SimLink::handOver(const Request& request, Reply& reply) {
     auto& content = m_contents[m_contentsUsed++];
     content.resize(reply.transferred);
     readContent(m_surface.scenario(), access->span.first, content);
+    m_condition->readWritten(access->span.first, content);
     reply.data = content;
 }
 

@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/target/services_for.h"
 
-#include "core/drive/serial_now.h"
 #include "core/inventory/load_source.h"
 #include "core/inventory/presence.h"
 #include "core/inventory/usb_hub.h"
 #include "core/target/drive_finder.h"
+#include "core/target/open_session.h"
 #include "core/target/setting_restorer.h"
 #include "core/target/thermometer.h"
 #include "core/vitals/findings.h"
@@ -23,15 +23,15 @@ constexpr Nanoseconds vitalsPatience = std::chrono::seconds{5};
 
 // Opened anew each time: it is asked seldom, and the drive may have been away meanwhile.
 CriticalCount criticalCountOf(const Target& target) {
-    if (target.partition || (!target.simulated() && target.commandNode.empty()))
+    if (!target.takesCommands())
         return {};
     return [target](const std::stop_token& stop) -> std::optional<std::uint64_t> {
         const auto policy = housePolicy();
-        auto way = openCommandPath(target, false, stop);
-        if (!policy || !way || !way->link)
+        const auto session = openSession(target, false, stop);
+        if (!policy || !session)
             return std::nullopt;
-        Enquiry enquiry(*way->link, way->speaks, way->path, vitalsPatience, stop);
-        const Vitals vitals = readVitals(enquiry, target.identity, way->nameSpace);
+        Enquiry enquiry((*session)->reading(), vitalsPatience, stop);
+        const Vitals vitals = readVitals(enquiry, target.identity);
         if (enquiry.lost())
             return std::nullopt;
         const auto findings = assessAll(vitals, *policy);
@@ -42,29 +42,26 @@ CriticalCount criticalCountOf(const Target& target) {
 }
 
 StoredWord storedWordOf(const Target& target) {
-    if (target.partition || (!target.simulated() && target.commandNode.empty()))
+    if (!target.takesCommands())
         return {};
     return [target](LbaSpan span, const std::stop_token& stop) -> std::optional<StoredMap> {
-        auto way = openCommandPath(target, false, stop);
-        if (!way || !way->link)
+        const auto session = openSession(target, false, stop);
+        if (!session)
             return std::nullopt;
-        Enquiry enquiry(*way->link, way->speaks, way->path, vitalsPatience, stop);
+        Enquiry enquiry((*session)->reading(), vitalsPatience, stop);
         auto map = askStored(enquiry, span);
         return map ? std::optional(std::move(*map)) : std::nullopt;
     };
 }
 
-// Over a link of its own each time: what is asked is who answers now.
+// In a session of its own each time, with nobody in particular: what is asked is who answers now.
 SerialNow serialNowOf(const Target& target) {
     const bool bridge = target.simulated() && target.scenario->front == sim::Front::bridge;
-    if (target.partition || bridge || (!target.simulated() && target.commandNode.empty()))
+    if (bridge || !target.takesCommands())
         return {};
     return [target](const std::stop_token& stop) -> std::string {
-        auto way = openCommandPath(target, false, stop);
-        if (!way || !way->link)
-            return {};
-        Enquiry enquiry(*way->link, way->speaks, way->path, vitalsPatience, stop);
-        return serialNow(enquiry);
+        const auto who = whoAnswersAt(target, stop);
+        return who ? who->serial : std::string{};
     };
 }
 
@@ -102,13 +99,13 @@ StillThere presenceOf(const Target& target) {
 
 } // namespace
 
-ScanServices servicesFor(const Target& target, const std::string& owedFolder) {
+ScanServices servicesFor(const Target& target, const std::string& actionLog) {
     ScanServices services;
     services.thermometer = thermometerOf(target);
     services.critical = criticalCountOf(target);
-    services.anew = [target, owedFolder] { return servicesFor(target, owedFolder); };
+    services.anew = [target, actionLog] { return servicesFor(target, actionLog); };
     services.finder =
-        finderOf(target, [owedFolder](const Target& found) { return servicesFor(found, owedFolder); });
+        finderOf(target, [actionLog](const Target& found) { return servicesFor(found, actionLog); });
     services.present = presenceOf(target);
     services.whoElse = loadFinderOf(target);
     services.stored = storedWordOf(target);
@@ -117,8 +114,8 @@ ScanServices servicesFor(const Target& target, const std::string& owedFolder) {
     services.places = rulesFor(target, PlaceFor::image);
     if (!target.simulated())
         services.sharingHub = sharersOf(usbHubOf(target.identity.path));
-    // A simulated drive forgets its settings with the program, and owes none to the next.
-    services.recovery = errorRecoveryLimitOf(target, target.simulated() ? std::string{} : owedFolder);
+    // A simulated drive forgets its settings with the program, and is owed none by the next.
+    services.recovery = errorRecoveryLimitOf(target, target.simulated() ? std::string{} : actionLog);
     return services;
 }
 

@@ -7,8 +7,8 @@
 namespace orbita {
 
 // All that can be had beside the drive of `target` for a scan of it: its temperature and vitals, where else
-// it may turn up, who else uses it, its recovery time. Debts of recovery time are kept in `owedFolder`.
+// it may turn up, who else uses it, its recovery time. `actionLog`: as openSession.
 // Saving and going on are the session's to add.
-ScanServices servicesFor(const Target& target, const std::string& owedFolder);
+ScanServices servicesFor(const Target& target, const std::string& actionLog);
 
 } // namespace orbita

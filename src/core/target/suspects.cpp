@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/target/suspects.h"
 
+#include "core/target/open_session.h"
 #include "core/vitals/read_vitals.h"
 
 namespace orbita {
@@ -14,14 +15,15 @@ Result<std::vector<LbaSpan>> suspectsToldBy(const Target& target, const std::sto
         return tl::unexpected(Error{kind, "asking which sectors the drive itself doubts,", target.name,
                                     std::move(answer), std::move(advice)});
     };
-    auto way = openCommandPath(target, false, stop);
-    if (!way)
-        return tl::unexpected(way.error());
-    if (!way->link)
+    const auto session = openSession(target, false, stop);
+    if (!session)
+        return tl::unexpected(session.error());
+    CommandPath& way = (*session)->reading();
+    if (!way.link)
         return fail(Error::Kind::unusable, "it takes no commands here",
                     "Attach it another way, or choose another order.");
-    Enquiry enquiry(*way->link, way->speaks, way->path, suspectsPatience, stop);
-    const Vitals vitals = readVitals(enquiry, target.identity, way->nameSpace);
+    Enquiry enquiry(way, suspectsPatience, stop);
+    const Vitals vitals = readVitals(enquiry, target.identity);
     if (enquiry.lost() || enquiry.gone())
         return fail(Error::Kind::noAnswer, "it does not answer", "Check power and cable.");
     std::vector<LbaSpan> suspects;

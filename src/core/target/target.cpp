@@ -3,12 +3,12 @@
 
 #include "core/base/own_format.h"
 #include "core/base/text.h"
-#include "core/drive/ata_drive.h"
-#include "core/drive/command_drives.h"
-#include "core/drive/link/reader_link.h"
-#include "core/drive/plain_drive.h"
+#include "core/drive/family.h"
+#include "core/families/plain/plain_drive.h"
 #include "core/image/saved_image.h"
+#include "core/sim/front.h"
 #include "core/sim/sim_link.h"
+#include "core/target/open_session.h"
 
 #include <cerrno>
 #include <fcntl.h>
@@ -22,7 +22,6 @@ namespace fs = std::filesystem;
 namespace {
 
 constexpr Nanoseconds openPatience = std::chrono::seconds{60};
-constexpr Nanoseconds commandPatience = std::chrono::seconds{20};
 
 Target simulatedTarget(std::string name, sim::Scenario scenario, fs::path file) {
     Target target;
@@ -47,30 +46,6 @@ Target simulatedTarget(std::string name, sim::Scenario scenario, fs::path file) 
     return target;
 }
 
-CommandPath simulatedPath(const Target& target, bool paced, Admission admission = Admission::readingOnly) {
-    const sim::Scenario& scenario = *target.scenario;
-    const double speed = paced ? toSeconds(scenario.undisturbedDuration()) / scenario.playbackSeconds : 0;
-    CommandPath way;
-    way.path = target.name;
-    way.attachment = scenario.attachment;
-    way.link = std::make_unique<sim::SimLink>(scenario, speed, target.condition);
-    way.link->admit(admission);
-    switch (scenario.front) {
-    case sim::Front::ata:
-        way.speaks = Protocol::ata;
-        break;
-    case sim::Front::sat:
-    case sim::Front::bridge:
-    case sim::Front::scsi:
-        way.speaks = Protocol::scsi;
-        break;
-    case sim::Front::nvme:
-        way.speaks = Protocol::nvmeAdmin;
-        break;
-    }
-    return way;
-}
-
 Result<Target> findDemo(const std::string& name) {
     auto demos = demoTargets();
     if (!demos)
@@ -93,11 +68,23 @@ void Target::take(const AttachedDrive& drive) {
     parts = drive.parts;
     backingFile = drive.backingFile;
     commandNode = drive.commandNode;
+    commandFamily = drive.commandFamily;
     maxCommandBytes = drive.maxCommandBytes;
     readOnly = drive.readOnly;
     generation = drive.generation;
     partition = drive.partition;
     remarks = drive.remarks;
+}
+
+CommandPath simulatedPath(const Target& target, bool paced) {
+    const sim::Scenario& scenario = *target.scenario;
+    const double speed = paced ? toSeconds(scenario.undisturbedDuration()) / scenario.playbackSeconds : 0;
+    CommandPath way;
+    way.path = target.name;
+    way.attachment = scenario.attachment;
+    way.link = std::make_unique<sim::SimLink>(scenario, speed, target.condition);
+    way.speaks = sim::familyOfFront(scenario.front);
+    return way;
 }
 
 fs::path demoFolder() {
@@ -179,20 +166,23 @@ Result<Target> findTarget(const std::string& name) {
 namespace {
 
 Result<std::unique_ptr<Drive>> openByCommands(CommandPath way, const DriveIdentity& known) {
-    return way.speaks == Protocol::scsi ? openScsiDrive(std::move(way), known, openPatience)
-                                        : openNvmeDrive(std::move(way), known, openPatience);
+    const auto open = familyOf(way.speaks).open;
+    return open(std::move(way), known, openPatience);
 }
 
 // By its own commands where it takes them, for only then errors come with the drive's own words.
 Result<std::unique_ptr<Drive>> openReal(const Target& target, const std::stop_token& stop) {
-    if (target.commandNode.empty() || target.partition) {
+    if (!target.takesCommands()) {
         auto drive = openPlainDrive(target.name, target.identity, openPatience, stop);
         if (drive && target.incompleteImage)
             (*drive)->addNote(AccessNote::incompleteImage);
         return drive;
     }
-    if (auto way = openCommandPath(target, false, stop)) {
-        auto drive = openByCommands(std::move(*way), target.identity);
+    auto session = openSession(target, false, stop);
+    if (!session && session.error().kind == Error::Kind::refusedUnsafe)
+        return tl::unexpected(session.error()); // another drive: not to be read for this one
+    if (session) {
+        auto drive = openByCommands(std::move((*session)->reading()), target.identity);
         // A drive that does not answer here does not answer there.
         if (drive || drive.error().kind == Error::Kind::noAnswer || stop.stop_requested())
             return drive;
@@ -208,31 +198,7 @@ Result<std::unique_ptr<Drive>> openReal(const Target& target, const std::stop_to
 Result<std::unique_ptr<Drive>> openTarget(const Target& target, bool paced, const std::stop_token& stop) {
     if (!target.scenario)
         return openReal(target, stop);
-    CommandPath way = simulatedPath(target, paced);
-    if (way.speaks != Protocol::ata)
-        return openByCommands(std::move(way), target.identity);
-    return openAtaDrive(std::move(way.link), target.name, target.scenario->attachment, openPatience);
-}
-
-Result<CommandPath> openCommandPath(const Target& target, bool paced, const std::stop_token& stop,
-                                    Admission admission) {
-    if (target.simulated())
-        return simulatedPath(target, paced, admission);
-    CommandPath way;
-    way.path = target.name;
-    way.attachment = target.identity.attachment;
-    way.maxBytesPerCommand = target.maxCommandBytes;
-    if (target.commandNode.empty())
-        return way;
-    const bool isNvme = target.commandNode.rfind("/dev/nvme", 0) == 0;
-    auto opened = openReaderLink(target.commandNode, commandPatience, stop,
-                                 isNvme ? ReaderWay::nvme : ReaderWay::scsiGeneric, admission);
-    if (!opened)
-        return tl::unexpected(opened.error());
-    way.link = std::move(opened->link);
-    way.speaks = isNvme ? Protocol::nvmeAdmin : Protocol::scsi;
-    way.nameSpace = isNvme ? opened->facts.nameSpace : 1;
-    return way;
+    return openByCommands(simulatedPath(target, paced), target.identity);
 }
 
 LbaSpan sectorsOf(const DrivePart& part, const DriveIdentity& drive) {

@@ -25,6 +25,7 @@ struct Target {
     std::string backingFile;
     bool incompleteImage = false;          // a saved image whose map says that it lacks sectors
     std::string commandNode;               // see AttachedDrive
+    Family commandFamily = Family::plain;  // likewise
     std::uint32_t maxCommandBytes = 0;     // see AttachedDrive
     std::optional<sim::Scenario> scenario; // of a simulated drive
     std::filesystem::path scenarioFile;
@@ -34,6 +35,8 @@ struct Target {
     bool untoldPlacesToo = false;
 
     [[nodiscard]] bool simulated() const { return scenario.has_value(); }
+    // Whether it can be asked, besides read.
+    [[nodiscard]] bool takesCommands() const { return simulated() || (!commandNode.empty() && !partition); }
     void take(const AttachedDrive& drive);
 };
 
@@ -50,11 +53,8 @@ Result<Target> findTarget(const std::string& name);
 // can be.
 Result<std::unique_ptr<Drive>> openTarget(const Target& target, bool paced, const std::stop_token& stop = {});
 
-// Opens the way to the drive's own word, for vitals and self-tests. Comes back speaking Protocol::plain, with
-// no link, where the device takes no commands. `admission` is settled with it. Errors as openTarget; no
-// permission says what would help.
-Result<CommandPath> openCommandPath(const Target& target, bool paced, const std::stop_token& stop = {},
-                                    Admission admission = Admission::readingOnly);
+// A way of its own to a simulated drive.
+CommandPath simulatedPath(const Target& target, bool paced);
 
 // The sectors that a partition takes, as far as they lie on the drive.
 LbaSpan sectorsOf(const DrivePart& part, const DriveIdentity& drive);

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/target/thermometer.h"
 
+#include "core/target/open_session.h"
 #include "core/vitals/read_vitals.h"
 
 namespace orbita {
@@ -12,35 +13,24 @@ constexpr Nanoseconds patience = std::chrono::seconds{5};
 // What the questions share.
 struct Asked {
     Target target;
-    CommandPath way;
-    Family family = Family::none;
+    std::unique_ptr<DriveSession> session;
+    Family family = Family::plain; // plain: not known yet
     bool silent = false;
 };
 
-Result<void> open(Asked& asked, const std::stop_token& stop) {
-    auto way = openCommandPath(asked.target, false, stop);
-    if (!way)
-        return tl::unexpected(way.error());
-    asked.way = std::move(*way);
-    return {};
-}
-
 std::optional<int> ask(Asked& asked, const std::stop_token& stop) {
-    if (!asked.way.link && !open(asked, stop))
+    if (!asked.session)
+        if (auto opened = openSession(asked.target, false, stop))
+            asked.session = std::move(*opened);
+    if (!asked.session)
         return std::nullopt;
-    if (!asked.way.link)
-        return std::nullopt;
-    Enquiry enquiry(*asked.way.link, asked.way.speaks, asked.way.path, patience, stop);
+    Enquiry enquiry(asked.session->reading(), patience, stop);
     std::optional<int> degrees;
-    if (asked.family != Family::none) {
+    if (asked.family != Family::plain) {
         degrees = readTemperature(enquiry, asked.family);
     } else {
         // Whichever answers first is the family; an ATA drive may stand behind a SCSI address.
-        const std::vector<Family> candidates =
-            asked.way.speaks == Protocol::nvmeAdmin ? std::vector{Family::nvme}
-            : asked.way.speaks == Protocol::ata     ? std::vector{Family::ata}
-                                                    : std::vector{Family::ata, Family::scsi};
-        for (const Family family : candidates) {
+        for (const Family family : familyOf(enquiry.speaks()).behind) {
             degrees = readTemperature(enquiry, family);
             if (!degrees)
                 continue;
@@ -54,7 +44,7 @@ std::optional<int> ask(Asked& asked, const std::stop_token& stop) {
 } // namespace
 
 Thermometer thermometerOf(const Target& target) {
-    if (target.partition || (!target.simulated() && target.commandNode.empty()))
+    if (!target.takesCommands())
         return {};
     auto asked = std::make_shared<Asked>();
     asked->target = target;

@@ -1,61 +1,34 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/vitals/self_test.h"
 
-#include "core/drive/ata/logs.h"
-#include "core/drive/nvme/commands.h"
-#include "core/drive/scsi/commands.h"
 #include "core/vitals/read_vitals.h"
 
 namespace orbita {
 
-namespace {
-
-Error refuse(const Vitals& vitals, std::string answer, std::string advice) {
+Error selfTestRefused(const Vitals& vitals, std::string answer, std::string advice) {
     return {Error::Kind::unusable, "starting a self-test on", vitals.identity.path, std::move(answer),
             std::move(advice)};
 }
 
-// Subcommands of SMART EXECUTE OFF-LINE IMMEDIATE, background mode (ACS).
-constexpr std::uint8_t ataAbort = 0x7F;
-
-std::uint8_t ataCode(SelfTestKind kind) {
-    switch (kind) {
-    case SelfTestKind::extended:
-        return 2;
-    case SelfTestKind::conveyance:
-        return 3;
-    case SelfTestKind::selective:
-        return 4;
-    case SelfTestKind::shortTest:
-    case SelfTestKind::other:
-        break;
-    }
-    return 1;
-}
-
-Result<void> run(Enquiry& enquiry, const CommandBlock& block, const Vitals& vitals) {
+Result<void> runSelfTestCommand(Enquiry& enquiry, const Vitals& vitals, const CommandBlock& block) {
     const auto reaction = enquiry.ask(block, 0);
     if (!reaction)
         return tl::unexpected(reaction.error());
     if (reaction->verdict.outcome != Outcome::answered)
-        return tl::unexpected(refuse(vitals, "the drive refused it", "It may be busy with another test."));
+        return tl::unexpected(
+            selfTestRefused(vitals, "the drive refused it", "It may be busy with another test."));
     return {};
 }
 
-Result<void> runAta(Enquiry& enquiry, std::uint8_t code) {
-    const auto reaction = enquiry.askAta(ata::smartCommand(ata::smart::executeOffline, code, 0), 0);
-    if (!reaction)
-        return tl::unexpected(reaction.error());
-    return {};
-}
-
-} // namespace
-
-Result<void> enableHealth(Enquiry& enquiry) {
-    const auto reaction = enquiry.askAta(ata::smartCommand(ata::smart::enable, 0, 0), 0);
-    if (!reaction)
-        return tl::unexpected(reaction.error());
-    return {};
+Result<void> enableHealth(Enquiry& enquiry, const Vitals& vitals) {
+    const auto enable = familyOf(vitals.family).enableHealth;
+    if (enable == nullptr)
+        return tl::unexpected(Error{Error::Kind::unusable,
+                                    "having it watch its own health,",
+                                    vitals.identity.path,
+                                    "it has no such command",
+                                    {}});
+    return enable(enquiry);
 }
 
 bool offers(const SelfTestAbility& ability, SelfTestKind kind) {
@@ -76,54 +49,25 @@ bool offers(const SelfTestAbility& ability, SelfTestKind kind) {
 
 Result<void> startSelfTest(Enquiry& enquiry, const Vitals& vitals, SelfTestKind kind, const LbaSpan& span) {
     if (!offers(vitals.ability, kind))
-        return tl::unexpected(refuse(vitals, "the drive has no such test, or what is before it hides it",
-                                     "Choose another test, or scan the surface."));
+        return tl::unexpected(selfTestRefused(vitals,
+                                              "the drive has no such test, or what is before it hides it",
+                                              "Choose another test, or scan the surface."));
     if (vitals.selfTest.running)
-        return tl::unexpected(refuse(vitals, "a self-test is running already", "Wait for it, or abort it."));
-    switch (vitals.family) {
-    case Family::ata:
-        if (kind == SelfTestKind::selective) {
-            if (span.empty() || span.end() > vitals.identity.whole().end())
-                return tl::unexpected(refuse(vitals, "the span to be tested is empty or beyond the drive",
-                                             "Name a span inside the drive."));
-            ata::SelectiveSelfTest test;
-            test.spans[0] = span;
-            const ata::Page page = ata::encodeSelective(test);
-            const auto written = enquiry.askAta(
-                ata::smartCommand(ata::smart::writeLog, ata::logAddress::selectiveSelfTest), 0, page);
-            if (!written)
-                return tl::unexpected(written.error());
-        }
-        return runAta(enquiry, ataCode(kind));
-    case Family::scsi:
-        return run(enquiry,
-                   scsi::sendDiagnostic(kind == SelfTestKind::extended
-                                            ? scsi::SelfTestCode::backgroundExtended
-                                            : scsi::SelfTestCode::backgroundShort),
-                   vitals);
-    case Family::nvme:
-        return run(enquiry,
-                   nvme::deviceSelfTest(kind == SelfTestKind::extended ? nvme::SelfTestCode::extendedTest
-                                                                       : nvme::SelfTestCode::shortTest),
-                   vitals);
-    case Family::none:
-        break;
-    }
-    return tl::unexpected(refuse(vitals, "it takes no commands of this kind", "Scan the surface instead."));
+        return tl::unexpected(
+            selfTestRefused(vitals, "a self-test is running already", "Wait for it, or abort it."));
+    const SelfTestCommands* const tests = familyOf(vitals.family).selfTests;
+    if (tests == nullptr)
+        return tl::unexpected(
+            selfTestRefused(vitals, "it takes no commands of this kind", "Scan the surface instead."));
+    return tests->start(enquiry, vitals, kind, span);
 }
 
 Result<void> abortSelfTest(Enquiry& enquiry, const Vitals& vitals) {
-    switch (vitals.family) {
-    case Family::ata:
-        return runAta(enquiry, ataAbort);
-    case Family::scsi:
-        return run(enquiry, scsi::sendDiagnostic(scsi::SelfTestCode::abortBackground), vitals);
-    case Family::nvme:
-        return run(enquiry, nvme::deviceSelfTest(nvme::SelfTestCode::abort), vitals);
-    case Family::none:
-        break;
-    }
-    return tl::unexpected(refuse(vitals, "it takes no commands of this kind", "There is nothing to abort."));
+    const SelfTestCommands* const tests = familyOf(vitals.family).selfTests;
+    if (tests == nullptr)
+        return tl::unexpected(
+            selfTestRefused(vitals, "it takes no commands of this kind", "There is nothing to abort."));
+    return tests->abort(enquiry, vitals);
 }
 
 Result<void> SelfTestWatch::look(Enquiry& enquiry, Vitals& vitals) {

@@ -25,10 +25,15 @@ private:
     unsigned m_silences = 0; // in a row
 };
 
-// Has an ATA drive watch its own health from now on (SMART ENABLE OPERATIONS). The link must admit it.
-Result<void> enableHealth(Enquiry& enquiry);
+// Has a drive that does not do so watch its own health from now on. The link must admit it.
+Result<void> enableHealth(Enquiry& enquiry, const Vitals& vitals);
 
 // Whether the drive can do it; the reason why not is in the error of startSelfTest.
 bool offers(const SelfTestAbility& ability, SelfTestKind kind);
+
+// For the families' own parts of it: why a test was not started, and a command of which only the outcome
+// counts.
+Error selfTestRefused(const Vitals& vitals, std::string answer, std::string advice);
+Result<void> runSelfTestCommand(Enquiry& enquiry, const Vitals& vitals, const CommandBlock& block);
 
 } // namespace orbita

@@ -9,7 +9,6 @@ namespace orbita {
 
 namespace {
 
-constexpr std::array<std::string_view, 4> families = {"none", "ata", "scsi", "nvme"};
 constexpr std::array<std::string_view, 24> notes = {"no-commands",     "bridge-hides",
                                                     "health-off",      "health-not-offered",
                                                     "checksum-broken", "thresholds-refused",
@@ -30,9 +29,6 @@ constexpr std::array<std::string_view, 6> results = {"passed", "aborted",     "i
 
 } // namespace
 
-std::string_view familyName(Family family) {
-    return families[static_cast<std::size_t>(family)];
-}
 std::string_view vitalsNoteName(VitalsNote note) {
     return notes[static_cast<std::size_t>(note)];
 }

@@ -2,6 +2,7 @@
 // All that a drive says of itself at one moment.
 #pragma once
 
+#include "core/drive/family.h"
 #include "core/drive/identity.h"
 #include "core/vitals/reading.h"
 
@@ -10,14 +11,6 @@
 #include <vector>
 
 namespace orbita {
-
-enum class Family : std::uint8_t {
-    none, // nothing but blocks to be had: a card, a loop device, a virtual disk
-    ata,
-    scsi,
-    nvme
-};
-std::string_view familyName(Family family);
 
 // What was found about how the drive is set up or reached, besides its readings.
 enum class VitalsNote : std::uint8_t {
@@ -101,9 +94,9 @@ struct RawPage {
 };
 
 struct Vitals {
-    Family family = Family::none;
-    DriveIdentity identity;    // as the drive itself tells; capacity 0 where it does not
-    std::string worldWideName; // hexadecimal digits
+    Family family = Family::plain; // plain: none that answered
+    DriveIdentity identity;        // as the drive itself tells; capacity 0 where it does not
+    std::string worldWideName;     // hexadecimal digits
     std::uint64_t hiddenSectors = 0;
     std::vector<Reading> readings; // in the order of ReadingKind
     std::vector<VitalsNote> notes;

@@ -5,6 +5,7 @@
 #include "core/drive/ata/smart.h"
 #include "core/drive/ata/taskfile.h"
 #include "core/drive/enquiry.h"
+#include "core/drive/family.h"
 #include "core/drive/link/command_gate.h"
 #include "core/drive/nvme/commands.h"
 #include "core/drive/plain/read_block.h"
@@ -196,6 +197,27 @@ CommandBlock blockOf(Protocol protocol, unsigned opcode) {
 class TestCommandGate final : public QObject {
     Q_OBJECT
 private slots:
+    // Each protocol belongs to one family, and each family knows its own commands and no others.
+    void familiesAreATable() {
+        for (const DriveFamily* const family : allFamilies()) {
+            QCOMPARE(&familyOf(family->family), family);
+            QVERIFY(family->classOf != nullptr && family->classify != nullptr &&
+                    family->bringsContents != nullptr && !family->behind.empty());
+            for (const Protocol protocol :
+                 {Protocol::plain, Protocol::ata, Protocol::scsi, Protocol::nvmeAdmin, Protocol::nvmeIo}) {
+                QCOMPARE(&familyOf(protocol) == family, family->protocols.contains(protocol));
+                CommandBlock block = blockOf(protocol, 0x52);
+                if (!family->protocols.contains(protocol))
+                    QVERIFY(family->classOf(block, {}) != CommandClass::mediumReading &&
+                            family->classOf(block, {}) != CommandClass::stateChanging);
+            }
+        }
+        // What comes over shared memory may be of no protocol at all.
+        CommandBlock none = plain::readBlock(0, 4096);
+        none.protocol = static_cast<Protocol>(99);
+        QCOMPARE(classOf(none, {{}, 4096}), CommandClass::unknown);
+    }
+
     void whatOrbitaSendsPasses() {
         for (const Sent& sent : everything()) {
             const ProtocolSet speaks = setOf(sent.block.protocol);
@@ -459,7 +481,7 @@ private slots:
             return scripted;
         });
         link.admit(Admission::stateToo);
-        Enquiry enquiry(link, Protocol::scsi, "scripted", std::chrono::seconds{5});
+        Enquiry enquiry(link, Family::scsi, "scripted", std::chrono::seconds{5});
         (void)enquiry.ask(scsi::inquiry(std::nullopt, 96), 96);
         QCOMPARE(asked, 4);
         asked = 0;

@@ -2,17 +2,23 @@
 // The reader trusts nobody, its parent neither: whatever changes in the memory that they share while a
 // command is on its way, only what was judged is issued. The reader is the real one; what it issues is
 // written down behind its gate.
-#include "core/drive/link/reader/reader_channel.h"
+#include "core/drive/link/order_socket.h"
+#include "core/drive/link/reader_channel.h"
 #include "core/drive/scsi/commands.h"
+#include "core/session/orders.h"
 
 #include <QCoreApplication>
+#include <QDeadlineTimer>
 #include <QFile>
 #include <QProcess>
 #include <QTemporaryDir>
 #include <QTest>
+#include <fcntl.h>
 #include <functional>
+#include <random>
 #include <scsi/sg.h>
 #include <sys/mman.h>
+#include <sys/socket.h>
 #include <thread>
 #include <unistd.h>
 
@@ -21,6 +27,87 @@ using namespace orbita;
 namespace {
 
 using Change = std::function<void(ChannelEntry&)>;
+
+// A real reader of a pretended drive, and this side of what it shares.
+class PretendedReader {
+public:
+    PretendedReader(const QString& issued, bool withLog) {
+        const int memory = memfd_create("channel", 0);
+        if (memory < 0 || ftruncate(memory, sizeof(ReaderChannel)) != 0)
+            qFatal("no memory");
+        void* shared = mmap(nullptr, sizeof(ReaderChannel), PROT_READ | PROT_WRITE, MAP_SHARED, memory, 0);
+        if (shared == MAP_FAILED || socketpair(AF_UNIX, SOCK_STREAM, 0, m_ends) != 0)
+            qFatal("nothing to share");
+        m_channel = static_cast<ReaderChannel*>(shared);
+        const int log =
+            withLog ? open(qPrintable(m_dir.filePath("log")), O_RDWR | O_APPEND | O_CREAT, 0600) : -1;
+        QProcessEnvironment environment;
+        environment.insert("LD_PRELOAD", QCoreApplication::applicationDirPath() + "/libpretended-sg.so");
+        environment.insert("ORBITA_ISSUED", issued);
+        m_process.setProcessEnvironment(environment);
+        m_process.setChildProcessModifier([=, socket = m_ends[1]] {
+            // Out of the way of the numbers that they get.
+            const int from[] = {fcntl(memory, F_DUPFD, 100), fcntl(socket, F_DUPFD, 100),
+                                fcntl(log, F_DUPFD, 100)};
+            dup2(from[0], channelDescriptor);
+            dup2(from[1], ordersDescriptor);
+            if (log >= 0)
+                dup2(from[2], logDescriptor);
+            else
+                ::close(logDescriptor);
+        });
+        m_process.start(QCoreApplication::applicationDirPath() + "/orbita-reader",
+                        {"scsi", QString::number(getpid()), "/pretended/sg0"});
+        if (!m_process.waitForStarted(60'000))
+            qFatal("no reader");
+        QDeadlineTimer patience(60'000);
+        while (m_channel->stage.load() != static_cast<std::uint32_t>(OpenStage::open))
+            if (patience.hasExpired())
+                qFatal("it does not open");
+        ::close(memory);
+        ::close(log);
+    }
+    ~PretendedReader() {
+        munmap(m_channel, sizeof(ReaderChannel));
+        ::close(m_ends[0]);
+        ::close(m_ends[1]);
+    }
+    PretendedReader(const PretendedReader&) = delete;
+    PretendedReader& operator=(const PretendedReader&) = delete;
+
+    ReaderChannel& channel() { return *m_channel; }
+    bool runs() { return !m_process.waitForFinished(0); }
+    bool endsInGoodOrder() {
+        m_channel->quit = 1;
+        wakeAll(m_channel->submitted);
+        return m_process.waitForFinished(60'000) && m_process.exitStatus() == QProcess::NormalExit;
+    }
+    // An order, as it is; the answer, empty where none comes.
+    std::string exchange(const std::string& message) {
+        std::string answer;
+        if (sendMessage(m_ends[0], message, std::chrono::seconds{20}) != 0)
+            return {};
+        m_channel->orders.fetch_add(1);
+        wakeAll(m_channel->submitted);
+        return receiveMessage(m_ends[0], answer, std::chrono::seconds{20}) == 0 ? answer : std::string{};
+    }
+
+private:
+    QTemporaryDir m_dir;
+    QProcess m_process;
+    ReaderChannel* m_channel = nullptr;
+    int m_ends[2] = {-1, -1};
+};
+
+// How often a command of that opcode was issued.
+int timesIssued(const QString& issued, unsigned char opcode) {
+    QFile file(issued);
+    int times = 0;
+    if (file.open(QIODevice::ReadOnly))
+        for (QByteArray line = file.read(17); line.size() == 17; line = file.read(17))
+            times += static_cast<unsigned char>(line[1]) == opcode ? 1 : 0;
+    return times;
+}
 
 } // namespace
 
@@ -51,22 +138,8 @@ private slots:
         QFETCH(Change, bad);
         const QTemporaryDir dir;
         const QString issued = dir.filePath("issued");
-        const int memory = memfd_create("channel", 0);
-        QVERIFY(memory >= 0 && ftruncate(memory, sizeof(ReaderChannel)) == 0);
-        void* shared = mmap(nullptr, sizeof(ReaderChannel), PROT_READ | PROT_WRITE, MAP_SHARED, memory, 0);
-        QVERIFY(shared != MAP_FAILED);
-        auto& channel = *static_cast<ReaderChannel*>(shared);
-
-        QProcess reader;
-        QProcessEnvironment environment;
-        environment.insert("LD_PRELOAD", QCoreApplication::applicationDirPath() + "/libpretended-sg.so");
-        environment.insert("ORBITA_ISSUED", issued);
-        reader.setProcessEnvironment(environment);
-        reader.setChildProcessModifier([memory] { dup2(memory, channelDescriptor); });
-        reader.start(QCoreApplication::applicationDirPath() + "/orbita-reader",
-                     {"scsi", "reading", QString::number(getpid()), "/pretended/sg0"});
-        QVERIFY(reader.waitForStarted(60'000));
-        QTRY_COMPARE_WITH_TIMEOUT(channel.stage.load(), static_cast<std::uint32_t>(OpenStage::open), 60'000);
+        PretendedReader reader(issued, false);
+        ReaderChannel& channel = reader.channel();
 
         ChannelEntry good{};
         good.block = scsi::inquiry(std::nullopt, 36);
@@ -99,19 +172,14 @@ private slots:
             channel.submitted.store(i + 1, std::memory_order_release);
             wakeAll(channel.submitted);
             for (int spins = 0; channel.completed.load(std::memory_order_acquire) != i + 1; ++spins) {
-                QVERIFY2(spins % 10'000 != 9'999 || !reader.waitForFinished(0), "the reader has ended");
+                QVERIFY2(spins % 10'000 != 9'999 || reader.runs(), "the reader has ended");
                 std::this_thread::yield();
             }
             refused += channel.entries[i % channelEntries].refused ? 1 : 0;
         }
         changing.request_stop();
         changing.join();
-        channel.quit = 1;
-        wakeAll(channel.submitted);
-        QVERIFY(reader.waitForFinished(60'000));
-        QCOMPARE(reader.exitStatus(), QProcess::NormalExit);
-        munmap(shared, sizeof(ReaderChannel));
-        close(memory);
+        QVERIFY(reader.endsInGoodOrder());
 
         QFile file(issued);
         QVERIFY(file.open(QIODevice::ReadOnly));
@@ -124,6 +192,32 @@ private slots:
         // Each was either issued as it was judged, or refused; and there were many of either.
         QCOMPARE(count + refused, qsizetype{commands});
         QVERIFY2(count > 100 && refused > 100, qPrintable(QString::number(refused)));
+    }
+    // What is ordered over the socket is judged as well: bytes that are no order are answered, and what would
+    // have to be written down is not done where there is no log.
+    void ordersAreJudged() {
+        constexpr unsigned char sendDiagnostic = 0x1D;
+        for (const bool withLog : {false, true}) {
+            const QTemporaryDir dir;
+            const QString issued = dir.filePath("issued");
+            PretendedReader reader(issued, withLog);
+            std::mt19937 random(5);
+            const std::string good = encodeOrder(AbortTestOrder{Family::scsi});
+            for (int i = 0; i < 200; ++i) {
+                std::string bad = good;
+                for (unsigned hits = random() % 4 + 1; hits > 0; --hits)
+                    bad[random() % bad.size()] = static_cast<char>(random());
+                QVERIFY(!decodeReply(reader.exchange(bad))); // nobody has said which drive is meant
+            }
+            QCOMPARE(timesIssued(issued, sendDiagnostic), 0);
+            QVERIFY(decodeReply(reader.exchange(encodeOrder(OpenOrder{{}, "me"}))));
+            QCOMPARE(decodeReply(reader.exchange(good)).has_value(), withLog);
+            QCOMPARE(timesIssued(issued, sendDiagnostic), withLog ? 1 : 0);
+            // No drive of flesh and blood is written to.
+            QVERIFY(!decodeReply(reader.exchange(encodeOrder(GrantOrder{
+                {{Lba{0}, SectorCount{1}}}, {WriteKind::zeros}, "why", std::chrono::minutes{1}}))));
+            QVERIFY(reader.endsInGoodOrder());
+        }
     }
 };
 

@@ -3,7 +3,7 @@
 // devices and FUSE; says which of them is missing where it cannot run.
 #include <QTest>
 
-#include "core/drive/plain_drive.h"
+#include "core/families/plain/plain_drive.h"
 #include "core/image/image_writer.h"
 #include "core/inventory/inventory.h"
 #include "core/scan/session.h"

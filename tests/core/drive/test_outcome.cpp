@@ -1,10 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QTest>
 
+#include "core/drive/ata/reply.h"
 #include "core/drive/ata/taskfile.h"
 #include "core/drive/nvme/commands.h"
-#include "core/drive/outcome.h"
+#include "core/drive/nvme/reply.h"
+#include "core/drive/plain/reply.h"
 #include "core/drive/scsi/commands.h"
+#include "core/drive/scsi/reply.h"
 #include "core/drive/scsi/sense.h"
 
 #include <cerrno>
@@ -37,7 +40,7 @@ private slots:
         reply.transport = TransportStatus::answered;
         reply.bytes =
             ata::encodeAnswer({static_cast<std::uint8_t>(status), static_cast<std::uint8_t>(error), {77}});
-        const ReplyVerdict verdict = classifyAta(reply);
+        const ReplyVerdict verdict = ata::classifyReply(reply);
         QTEST(verdict.outcome, "outcome");
         QCOMPARE(verdict.firstBad.has_value(), verdict.outcome == Outcome::unreadable);
         if (verdict.firstBad)
@@ -46,7 +49,7 @@ private slots:
     void garbledAnswerIsALinkFault() {
         Reply reply;
         reply.transport = TransportStatus::answered;
-        QCOMPARE(classifyAta(reply).outcome, Outcome::linkFault);
+        QCOMPARE(ata::classifyReply(reply).outcome, Outcome::linkFault);
     }
     void systemErrors_data() {
         QTest::addColumn<int>("number");
@@ -70,17 +73,17 @@ private slots:
         reply.transport = TransportStatus::failed;
         reply.systemError = number;
         reply.expected = 512;
-        QTEST(classifyPlain(reply).outcome, "outcome");
-        QTEST(classifyAta(reply).outcome, "outcome");
+        QTEST(plain::classifyReply(reply).outcome, "outcome");
+        QTEST(ata::classifyReply(reply).outcome, "outcome");
     }
     void shortReadIsBeyondTheEnd() {
         Reply reply;
         reply.transport = TransportStatus::answered;
         reply.expected = 4096;
         reply.transferred = 4096;
-        QCOMPARE(classifyPlain(reply).outcome, Outcome::answered);
+        QCOMPARE(plain::classifyReply(reply).outcome, Outcome::answered);
         reply.transferred = 512;
-        QCOMPARE(classifyPlain(reply).outcome, Outcome::beyondEnd);
+        QCOMPARE(plain::classifyReply(reply).outcome, Outcome::beyondEnd);
     }
     void scsiSense_data() {
         QTest::addColumn<int>("key");
@@ -113,13 +116,13 @@ private slots:
             reply.transport = TransportStatus::answered;
             reply.status = scsi::status::checkCondition;
             std::copy(bytes.begin(), bytes.end(), reply.bytes.begin());
-            QCOMPARE(classifyScsi(reply).outcome, outcome);
-            QCOMPARE(classifyScsi(reply).recovered, key == 1);
+            QCOMPARE(scsi::classifyReply(reply).outcome, outcome);
+            QCOMPARE(scsi::classifyReply(reply).recovered, key == 1);
             if (outcome == Outcome::unreadable)
-                QCOMPARE(classifyScsi(reply).firstBad->value, std::uint64_t{4711});
+                QCOMPARE(scsi::classifyReply(reply).firstBad->value, std::uint64_t{4711});
             // About an earlier command: says nothing of this one.
             reply.bytes[0] |= std::byte{1};
-            QCOMPARE(classifyScsi(reply).outcome, Outcome::interrupted);
+            QCOMPARE(scsi::classifyReply(reply).outcome, Outcome::interrupted);
         }
     }
     void senseOfWhatIsNotWritten() {
@@ -130,25 +133,25 @@ private slots:
             reply.transport = TransportStatus::answered;
             reply.status = scsi::status::checkCondition;
             std::copy(bytes.begin(), bytes.end(), reply.bytes.begin());
-            QCOMPARE(classifyScsi(reply).outcome, Outcome::unmapped);
+            QCOMPARE(scsi::classifyReply(reply).outcome, Outcome::unmapped);
         }
     }
     void scsiStatus() {
         Reply reply;
         reply.transport = TransportStatus::answered;
         reply.expected = reply.transferred = 512;
-        QCOMPARE(classifyScsi(reply).outcome, Outcome::answered);
+        QCOMPARE(scsi::classifyReply(reply).outcome, Outcome::answered);
         reply.transferred = 100; // good, they say, but the data did not all arrive
-        QCOMPARE(classifyScsi(reply).outcome, Outcome::linkFault);
+        QCOMPARE(scsi::classifyReply(reply).outcome, Outcome::linkFault);
         for (const std::uint8_t status :
              {scsi::status::busy, scsi::status::taskSetFull, scsi::status::taskAborted}) {
             reply.status = status;
-            QCOMPARE(classifyScsi(reply).outcome, Outcome::interrupted);
+            QCOMPARE(scsi::classifyReply(reply).outcome, Outcome::interrupted);
         }
         reply.status = 0x18;
-        QCOMPARE(classifyScsi(reply).outcome, Outcome::locked);
+        QCOMPARE(scsi::classifyReply(reply).outcome, Outcome::locked);
         reply.status = scsi::status::checkCondition; // without sense
-        QCOMPARE(classifyScsi(reply).outcome, Outcome::linkFault);
+        QCOMPARE(scsi::classifyReply(reply).outcome, Outcome::linkFault);
     }
     void nvmeStatus_data() {
         QTest::addColumn<int>("type");
@@ -175,15 +178,15 @@ private slots:
         reply.transport = TransportStatus::answered;
         reply.bytes = nvme::encodeCompletion(
             {0, static_cast<std::uint8_t>(type), static_cast<std::uint8_t>(code), false});
-        QCOMPARE(classifyNvme(reply).outcome, outcome);
+        QCOMPARE(nvme::classifyReply(reply).outcome, outcome);
     }
     void whatWasNotSentSaysNothing() {
         for (const auto& [transport, outcome] : {std::pair{TransportStatus::withdrawn, Outcome::withdrawn},
                                                  std::pair{TransportStatus::refused, Outcome::barred}}) {
             Reply reply;
             reply.transport = transport;
-            QCOMPARE(classifyAta(reply).outcome, outcome);
-            QCOMPARE(classifyPlain(reply).outcome, outcome);
+            QCOMPARE(ata::classifyReply(reply).outcome, outcome);
+            QCOMPARE(plain::classifyReply(reply).outcome, outcome);
         }
     }
     // The drive may be another one from then on.
@@ -204,7 +207,7 @@ private slots:
                 std::copy(sense.begin(), sense.end(), reply.bytes.begin());
                 const bool changed = asc == 0x28 || (asc == 0x2A && ascq == 0x09) ||
                                      (asc == 0x3F && (ascq == 0x03 || ascq == 0x0E));
-                QCOMPARE(classifyScsi(reply).outcome,
+                QCOMPARE(scsi::classifyReply(reply).outcome,
                          changed ? Outcome::mediumChanged : Outcome::interrupted);
             }
     }

@@ -1,11 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QTest>
 
-#include "core/drive/link/reader/disturbance_watch.h"
 #include "core/drive/link/reader_link.h"
 #include "core/drive/plain/read_block.h"
-#include "core/drive/plain_drive.h"
+#include "core/drive/plain/reply.h"
+#include "core/families/plain/plain_drive.h"
 #include "core/scan/session.h"
+#include "reader/disturbance_watch.h"
 #include "support/scan_runner.h"
 
 #include <QDir>
@@ -282,7 +283,7 @@ private slots:
         while (n < 4)
             n += link.reap(std::span(replies).subspan(n), std::chrono::seconds{1});
         QCOMPARE(replies[0].transport, TransportStatus::answered);
-        QCOMPARE(classifyPlain(replies[1]).outcome, Outcome::beyondEnd);
+        QCOMPARE(plain::classifyReply(replies[1]).outcome, Outcome::beyondEnd);
         QCOMPARE(replies[2].transport, TransportStatus::withdrawn);
         QCOMPARE(replies[3].transport, TransportStatus::withdrawn);
         // Now it is known: sending goes on.
@@ -345,7 +346,7 @@ private slots:
         for (int i = 0; i < 20 && n == 0; ++i)
             n = opened->link->reap({&reply, 1}, std::chrono::milliseconds{100});
         QCOMPARE(n, std::size_t{1});
-        QCOMPARE(classifyPlain(reply).outcome, Outcome::readerLost);
+        QCOMPARE(plain::classifyReply(reply).outcome, Outcome::readerLost);
     }
     void readerEndsWithTheLink() {
         {
@@ -409,10 +410,10 @@ private slots:
             return reader.waitForFinished(10'000) ? reader.exitCode() : -1;
         };
         const QString me = QString::number(getpid());
-        QCOMPARE(ends({"plain", "reading", "1", "/dev/null"}), 0);
-        QCOMPARE(ends({"sideways", "reading", me, "/dev/null"}), 2);
-        QCOMPARE(ends({"plain", "writing", me, "/dev/null"}), 2);
-        QCOMPARE(ends({"plain", "reading", "nobody", "/dev/null"}), 2);
+        QCOMPARE(ends({"plain", "1", "/dev/null"}), 0);
+        QCOMPARE(ends({"sideways", me, "/dev/null"}), 2);
+        QCOMPARE(ends({"plain", "writing", me, "/dev/null"}), 2); // there is no such word
+        QCOMPARE(ends({"plain", "nobody", "/dev/null"}), 2);
         QCOMPARE(ends({"plain", "/dev/null"}), 2);
     }
 };

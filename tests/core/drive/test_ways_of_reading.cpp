@@ -3,10 +3,11 @@
 #include <QTest>
 
 #include "core/drive/ata/taskfile.h"
-#include "core/drive/command_drives.h"
+#include "core/drive/family.h"
 #include "core/drive/linked_drive.h"
 #include "core/drive/scsi/ata_translation.h"
 #include "core/drive/scsi/commands.h"
+#include "core/drive/scsi/reply.h"
 #include "support/scan_runner.h"
 #include "support/scripted_link.h"
 #include "support/sim_scenarios.h"
@@ -24,19 +25,10 @@ constexpr std::uint64_t firstBad = 1'000'000;
 constexpr std::uint64_t badSectors = 24;
 
 Result<std::unique_ptr<Drive>> open(const sim::Scenario& scenario) {
-    auto link = std::make_unique<sim::SimLink>(scenario);
-    constexpr Nanoseconds patience = std::chrono::seconds{5};
-    if (scenario.front == sim::Front::ata)
-        return openAtaDrive(std::move(link), "sim", "SATA", patience);
-    CommandPath way;
-    way.link = std::move(link);
-    way.speaks = protocolOf(scenario.front);
-    way.path = "sim";
     DriveIdentity known;
     known.rotating = scenario.rotating();
     known.physicalBytes = scenario.identity.physicalBytes;
-    return scenario.front == sim::Front::nvme ? openNvmeDrive(std::move(way), known, patience)
-                                              : openScsiDrive(std::move(way), known, patience);
+    return openOver(std::make_unique<sim::SimLink>(scenario), sim::familyOfFront(scenario.front), known);
 }
 
 Nanoseconds timeOf(Drive& drive, LbaSpan span, ReadWay way) {
@@ -179,7 +171,7 @@ private slots:
                                         std::uint32_t /*logicalBytes*/) {
                 return scsi::read16(span.first, static_cast<std::uint32_t>(span.count.value));
             }
-            static ReplyVerdict judge(const Reply& reply) { return classifyScsi(reply); }
+            static ReplyVerdict classify(const Reply& reply) { return scsi::classifyReply(reply); }
         };
         DriveLimits limits;
         limits.maxSectors = 8192;

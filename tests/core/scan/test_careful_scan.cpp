@@ -87,8 +87,7 @@ private:
 Run run(const sim::Scenario& scenario, ScanOrder order, bool limitsErrorRecovery = false) {
     Run run;
     const auto condition = std::make_shared<sim::Condition>(scenario);
-    auto opened = openAtaDrive(std::make_unique<sim::SimLink>(scenario, 0, condition), "sim", "simulated",
-                               std::chrono::seconds{1});
+    auto opened = test::openOver(std::make_unique<sim::SimLink>(scenario, 0, condition));
     if (!opened)
         qFatal("%s", opened.error().message().c_str());
     run.drive = std::make_unique<TimelineDrive>(std::move(*opened));

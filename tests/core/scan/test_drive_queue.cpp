@@ -3,7 +3,7 @@
 #include <QTest>
 
 #include "core/drive/plain/read_block.h"
-#include "core/drive/plain_drive.h"
+#include "core/families/plain/plain_drive.h"
 #include "core/scan/drive_queue.h"
 
 #include <cerrno>

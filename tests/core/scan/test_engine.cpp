@@ -7,6 +7,7 @@
 #include "core/drive/linked_drive.h"
 #include "core/drive/plain/read_block.h"
 #include "core/drive/scsi/commands.h"
+#include "core/drive/scsi/reply.h"
 #include "core/drive/scsi/sense.h"
 #include "core/scan/session.h"
 #include "support/scan_runner.h"
@@ -75,7 +76,7 @@ std::unique_ptr<Drive> scsiDriveOn(std::unique_ptr<Link> link) {
         static CommandBlock command(ReadWay /*way*/, const LbaSpan& span, std::uint32_t /*logicalBytes*/) {
             return scsi::read16(span.first, static_cast<std::uint32_t>(span.count.value));
         }
-        static ReplyVerdict judge(const Reply& reply) { return classifyScsi(reply); }
+        static ReplyVerdict classify(const Reply& reply) { return scsi::classifyReply(reply); }
     };
     DriveIdentity identity;
     identity.capacity.value = sectors;
@@ -162,7 +163,7 @@ private slots:
                 write.bytes[0] = std::byte{0x8A}; // WRITE(16)
                 return write;
             }
-            static ReplyVerdict judge(const Reply& reply) { return classifyScsi(reply); }
+            static ReplyVerdict classify(const Reply& reply) { return scsi::classifyReply(reply); }
         };
         DriveIdentity identity;
         identity.capacity.value = sectors;
@@ -375,8 +376,7 @@ private slots:
         scenario.defects = {defect(sim::DefectKind::unreadable, 500'000)};
         ScanSession session(
             [&](const std::stop_token&) {
-                return openAtaDrive(std::make_unique<sim::SimLink>(scenario, 8.0), "sim", "simulated",
-                                    std::chrono::seconds{1});
+                return test::openOver(std::make_unique<sim::SimLink>(scenario, 8.0));
             },
             smallBlocks());
         for (int i = 0; i < 5; ++i) {
@@ -417,8 +417,7 @@ private slots:
         // In real time: what takes the drive seconds takes seconds.
         ScanSession session(
             [&](const std::stop_token&) {
-                return openAtaDrive(std::make_unique<sim::SimLink>(scenario, 1.0), "sim", "simulated",
-                                    std::chrono::seconds{1});
+                return test::openOver(std::make_unique<sim::SimLink>(scenario, 1.0));
             },
             smallBlocks());
         QTest::qWait(350);

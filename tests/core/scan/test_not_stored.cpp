@@ -2,7 +2,7 @@
 // What holds nothing is answered without the medium, and a scan does not vouch for it: by the drive's own
 // word where it gives one, by its zeros where it does not.
 #include "core/base/bytes.h"
-#include "core/drive/command_drives.h"
+#include "core/drive/family.h"
 #include "core/drive/scsi/commands.h"
 #include "core/drive/scsi/pages.h"
 #include "core/drive/scsi/provisioning.h"
@@ -109,8 +109,9 @@ std::unique_ptr<Drive> openScsi(std::unique_ptr<Link> link, bool rotating) {
     known.rotating = rotating;
     if (rotating)
         known.rpm = 7200;
-    auto drive = openScsiDrive({std::move(link), Protocol::scsi, 1, "sim", "simulated", 0}, known,
-                               std::chrono::seconds{1});
+    auto drive =
+        familyOf(Family::scsi)
+            .open({std::move(link), Family::scsi, 1, "sim", "simulated", 0}, known, std::chrono::seconds{1});
     if (!drive)
         qFatal("%s", drive.error().message().c_str());
     return std::move(*drive);
@@ -119,7 +120,7 @@ std::unique_ptr<Drive> openScsi(std::unique_ptr<Link> link, bool rotating) {
 StoredWord wordOf(const sim::Scenario& scenario) {
     return [scenario](LbaSpan span, const std::stop_token&) -> std::optional<StoredMap> {
         sim::SimLink link(scenario);
-        Enquiry enquiry(link, Protocol::scsi, "sim", std::chrono::seconds{1});
+        Enquiry enquiry(link, Family::scsi, "sim", std::chrono::seconds{1});
         auto map = askStored(enquiry, span);
         return map ? std::optional(std::move(*map)) : std::nullopt;
     };
@@ -241,7 +242,7 @@ private slots:
     void aDriveThatTellsInMorselsIsNotAskedForEver() {
         for (const bool standsStill : {false, true}) {
             MorselLink link(standsStill);
-            Enquiry enquiry(link, Protocol::scsi, "sim", std::chrono::seconds{1});
+            Enquiry enquiry(link, Family::scsi, "sim", std::chrono::seconds{1});
             const auto map = askStored(enquiry, {{1'000}, {30'000'000}});
             QVERIFY(map.has_value());
             QVERIFY(link.asked() <= (standsStill ? 2 : 400));

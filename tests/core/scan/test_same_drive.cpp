@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A scan goes on, and an image is filled up, only with the drive that they were begun with: asked, and
 // compared.
-#include "core/drive/command_drives.h"
+#include "core/drive/family.h"
 #include "core/drive/scsi/commands.h"
 #include "core/drive/scsi/sense.h"
 #include "core/image/image_writer.h"
@@ -96,9 +96,9 @@ private:
 std::unique_ptr<Drive> open(std::unique_ptr<Link> link, const sim::Scenario& scenario) {
     CommandPath way;
     way.link = std::move(link);
-    way.speaks = Protocol::scsi;
+    way.speaks = Family::scsi;
     way.path = "dock";
-    auto drive = openScsiDrive(std::move(way), identityOf(scenario), std::chrono::seconds{5});
+    auto drive = familyOf(Family::scsi).open(std::move(way), identityOf(scenario), std::chrono::seconds{5});
     if (!drive)
         qFatal("%s", drive.error().message().c_str());
     return std::move(*drive);

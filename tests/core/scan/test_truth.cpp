@@ -145,8 +145,7 @@ private slots:
         for (unsigned seed = 1; seed <= drives; ++seed) {
             const Story story = storyOf(seed);
             const auto where = QByteArray("drive ") + QByteArray::number(seed);
-            auto opened = openAtaDrive(std::make_unique<RecordingLink>(story.scenario, sent), "sim",
-                                       "simulated", std::chrono::seconds{1});
+            auto opened = test::openOver(std::make_unique<RecordingLink>(story.scenario, sent));
             QVERIFY2(opened.has_value(), where);
             DeliveredDrive drive(std::move(*opened));
             ScanPlan plan;

@@ -7,6 +7,7 @@
 #include "core/drive/error_recovery.h"
 #include "core/inventory/load_source.h"
 #include "core/inventory/usb_hub.h"
+#include "core/session/open_action_log.h"
 #include "core/target/setting_restorer.h"
 #include "support/scan_runner.h"
 #include "support/sim_scenarios.h"
@@ -36,13 +37,15 @@ Target targetOf(const sim::Scenario& scenario) {
     return target;
 }
 
-// The one file in the folder, or empty.
-std::string debtIn(const QTemporaryDir& dir) {
-    for (const auto& entry : fs::directory_iterator(dir.path().toStdString())) {
-        std::ifstream in(entry.path());
-        return {std::istreambuf_iterator<char>(in), {}};
-    }
-    return {};
+std::string logIn(const QTemporaryDir& dir) {
+    return dir.filePath("actions.jsonl").toStdString();
+}
+
+// How long the drive would try by its own setting, as the log has it; empty where nothing is owed.
+std::string debtIn(const QTemporaryDir& dir, const Target& target) {
+    const auto actions = readActionLog(logIn(dir));
+    const auto undo = owedRecoveryLimit(actions.value(), driveIdOf(target.identity));
+    return undo ? undo->at("limit_ms") : std::string{};
 }
 
 } // namespace
@@ -83,9 +86,9 @@ private slots:
             // Behind such a bridge there is a mode page of its own that changes nothing.
             if (setting) {
                 asked.link.admit(Admission::stateToo);
-                QVERIFY(!writeErrorRecovery(asked.enquiry, {setting->means, std::chrono::seconds{1}})
-                             .has_value() ||
-                        asked.condition->recoveryLimit().count() == 0);
+                QVERIFY(
+                    !writeErrorRecovery(asked.enquiry, {setting->by, std::chrono::seconds{1}}).has_value() ||
+                    asked.condition->recoveryLimit().count() == 0);
             } else {
                 QVERIFY(setting.error().message().find("no such setting") != std::string::npos);
             }
@@ -95,24 +98,24 @@ private slots:
         const QTemporaryDir dir;
         const Target target = targetOf(smallDrive(sim::Front::ata));
         target.condition->setRecoveryLimitMs(7000);
-        const auto keeper = errorRecoveryLimitOf(target, dir.path().toStdString());
+        const auto keeper = errorRecoveryLimitOf(target, logIn(dir));
         QVERIFY(keeper != nullptr);
         QVERIFY(!*keeper->settle({}));
         const auto before = keeper->shorten(std::chrono::seconds{1}, {});
         QVERIFY2(before.has_value(), before ? "" : before.error().message().c_str());
         QCOMPARE(*before, Nanoseconds{std::chrono::seconds{7}});
         QCOMPARE(target.condition->recoveryLimitMs(), 1000U);
-        QVERIFY(debtIn(dir).find("7000") != std::string::npos);
+        QCOMPARE(debtIn(dir, target), std::string("7000"));
         // It is still being used: nobody else pays it.
-        QVERIFY(!*restoreOwedLimit(target, dir.path().toStdString()));
+        QVERIFY(!*restoreOwedLimit(target, logIn(dir)));
         QCOMPARE(target.condition->recoveryLimitMs(), 1000U);
         // A reset brings the drive's own setting back; it is shortened anew, and the debt stays what it was.
         target.condition->setRecoveryLimitMs(0);
         QVERIFY(keeper->shorten(std::chrono::seconds{1}, {}).has_value());
-        QVERIFY(debtIn(dir).find("7000") != std::string::npos);
+        QCOMPARE(debtIn(dir, target), std::string("7000"));
         QVERIFY(keeper->restore(std::chrono::seconds{1}).has_value());
         QCOMPARE(target.condition->recoveryLimitMs(), 7000U);
-        QVERIFY(debtIn(dir).empty());
+        QVERIFY(debtIn(dir, target).empty());
         // Never longer than the drive itself would try.
         target.condition->setRecoveryLimitMs(500);
         QVERIFY(keeper->shorten(std::chrono::seconds{1}, {}).has_value());
@@ -124,15 +127,15 @@ private slots:
         const Target target = targetOf(smallDrive(sim::Front::scsi));
         target.condition->setRecoveryLimitMs(3000);
         {
-            const auto keeper = errorRecoveryLimitOf(target, dir.path().toStdString());
+            const auto keeper = errorRecoveryLimitOf(target, logIn(dir));
             QVERIFY(keeper->shorten(std::chrono::seconds{1}, {}).has_value());
             fs::copy(dir.path().toStdString(), aside.path().toStdString(), fs::copy_options::recursive);
         }
         QCOMPARE(target.condition->recoveryLimitMs(), 3000U); // paid in parting
-        QVERIFY(debtIn(dir).empty());
+        QVERIFY(debtIn(dir, target).empty());
         // As a crash leaves it: the debt on disk, the drive shortened, nobody there.
         target.condition->setRecoveryLimitMs(1000);
-        const auto folder = aside.path().toStdString();
+        const auto folder = logIn(aside);
         Target another = target;
         another.identity.serial = "another";
         QVERIFY(!*restoreOwedLimit(another, folder));
@@ -140,7 +143,7 @@ private slots:
         QVERIFY2(settled.has_value(), settled ? "" : settled.error().message().c_str());
         QVERIFY(*settled);
         QCOMPARE(target.condition->recoveryLimitMs(), 3000U);
-        QVERIFY(debtIn(aside).empty());
+        QVERIFY(debtIn(aside, target).empty());
         QVERIFY(!*restoreOwedLimit(target, folder));
     }
     // A record that is not valid, not ours or of another version sends nothing to any drive, and is told.
@@ -170,32 +173,52 @@ private slots:
         scenario.identity.serial = "R-1";
         const Target target = targetOf(scenario);
         target.condition->setRecoveryLimitMs(1234);
-        QFile file(dir.filePath("Test_Tern-R-1.json"));
+        QDir(dir.path()).mkdir("owed");
+        QFile file(dir.filePath("owed/Test_Tern-R-1.json"));
         QVERIFY(file.open(QIODevice::WriteOnly) && file.write(record) == record.size());
         file.close();
-        const auto settled = restoreOwedLimit(target, dir.path().toStdString());
+        const auto settled = restoreOwedLimit(target, logIn(dir));
         QVERIFY(!settled.has_value());
         QVERIFY(!settled.error().advice.empty());
         QCOMPARE(target.condition->recoveryLimitMs(), 1234U);
         QVERIFY(file.exists() && file.size() == record.size()); // left as it is
         // Nor does a scan that would change the setting begin to, for what it was before is not certain.
-        const auto keeper = errorRecoveryLimitOf(target, dir.path().toStdString());
+        const auto keeper = errorRecoveryLimitOf(target, logIn(dir));
         QVERIFY(!keeper->shorten(std::chrono::seconds{1}, {}).has_value());
         QCOMPARE(target.condition->recoveryLimitMs(), 1234U);
     }
-    void aLinkIsNoRecord() {
+    // What an earlier version wrote down in a file of its own is taken into the log, and put back.
+    void anEarlierVersionsRecordIsTakenIn() {
         const QTemporaryDir dir;
-        const QTemporaryDir other;
         sim::Scenario scenario = smallDrive(sim::Front::scsi);
         scenario.identity.model = "Test Tern";
         scenario.identity.serial = "R-1";
         const Target target = targetOf(scenario);
+        target.condition->setRecoveryLimitMs(1000);
+        QDir(dir.path()).mkdir("owed");
+        QFile file(dir.filePath("owed/Test_Tern-R-1.json"));
+        QVERIFY(file.open(QIODevice::WriteOnly));
+        file.write(R"({"format":"orbita-owed-setting","version":1,"model":"Test Tern","serial":"R-1",)"
+                   R"("means":"mode-page","recovery_ms":7000})");
+        file.close();
+        const auto settled = restoreOwedLimit(target, logIn(dir));
+        QVERIFY2(settled.has_value(), settled ? "" : settled.error().message().c_str());
+        QVERIFY(*settled);
+        QCOMPARE(target.condition->recoveryLimitMs(), 7000U);
+        QVERIFY(!file.exists());
+        QVERIFY(debtIn(dir, target).empty());
+    }
+    void aLinkIsNoLog() {
+        const QTemporaryDir dir;
+        const QTemporaryDir other;
+        const Target target = targetOf(smallDrive(sim::Front::scsi));
         const QString mine = other.filePath("mine");
         QFile(mine).open(QIODevice::WriteOnly);
-        QVERIFY(QFile::link(mine, dir.filePath("Test_Tern-R-1.json")));
-        const auto keeper = errorRecoveryLimitOf(target, dir.path().toStdString());
+        QVERIFY(QFile::link(mine, dir.filePath("actions.jsonl")));
+        const auto keeper = errorRecoveryLimitOf(target, logIn(dir));
         QVERIFY(!keeper->shorten(std::chrono::seconds{1}, {}).has_value());
         QCOMPARE(QFileInfo(mine).size(), qint64{0});
+        QCOMPARE(target.condition->recoveryLimitMs(), 0U);
     }
     void careful() {
         const QTemporaryDir dir;
@@ -214,21 +237,20 @@ private slots:
         sim::settleDefects(scenario);
         const Target target = targetOf(scenario);
         const auto scan = [&](bool limited) {
-            auto drive = openAtaDrive(std::make_unique<sim::SimLink>(scenario, 0, target.condition), "sim",
-                                      "simulated", std::chrono::seconds{1});
+            auto drive = test::openOver(std::make_unique<sim::SimLink>(scenario, 0, target.condition));
             ScanPlan plan;
             plan.order = ScanOrder::careful;
             plan.blockSectors = 64;
             plan.measurePaceFirst = false;
             ScanServices services;
             if (limited)
-                services.recovery = errorRecoveryLimitOf(target, dir.path().toStdString());
+                services.recovery = errorRecoveryLimitOf(target, logIn(dir));
             return runScan(**drive, plan, {}, std::move(services));
         };
         const ScanRecord with = scan(true);
         QCOMPARE(with.status.ended, EndReason::complete);
         QCOMPARE(target.condition->recoveryLimitMs(), 0U);
-        QVERIFY(debtIn(dir).empty());
+        QVERIFY(debtIn(dir, target).empty());
         const auto told = [&](ScanEventKind kind) {
             return std::count_if(with.events.begin(), with.events.end(),
                                  [&](const ScanEvent& e) { return e.kind == kind; });

@@ -67,7 +67,7 @@ private slots:
         QVERIFY(!thermometerOf(file)); // takes no commands: nobody is asked
     }
     void aHelperThatIsNotThereIsTold() {
-        const auto started = startHelper("orbita-nobody", {}, STDERR_FILENO, STDOUT_FILENO);
+        const auto started = startHelper("orbita-nobody", {}, {{STDERR_FILENO, STDOUT_FILENO}});
         QVERIFY(!started);
         QVERIFY(started.error().on.find("orbita-nobody") != std::string::npos);
         QVERIFY(!started.error().advice.empty());

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What a drive says of itself, asked by the real commands of each family.
 #include "core/drive/ata/taskfile.h"
-#include "core/drive/command_drives.h"
+#include "core/drive/family.h"
 #include "core/drive/link/command_gate.h"
 #include "core/drive/nvme/commands.h"
 #include "core/drive/scsi/commands.h"
@@ -11,6 +11,7 @@
 #include "core/vitals/findings.h"
 #include "core/vitals/read_vitals.h"
 #include "core/vitals/self_test.h"
+#include "support/open_over.h"
 #include "support/scripted_link.h"
 #include "support/sim_scenarios.h"
 
@@ -33,10 +34,10 @@ void read(test::AskedSim& drive, const LbaSpan& span) {
     request.haltAfter = std::chrono::seconds{8};
     const auto sectors = static_cast<std::uint32_t>(span.count.value);
     switch (drive.enquiry.speaks()) {
-    case Protocol::ata:
+    case Family::ata:
         request.block = ata::readDmaExt(span.first, sectors);
         break;
-    case Protocol::scsi:
+    case Family::scsi:
         request.block = scsi::read16(span.first, sectors);
         break;
     default:
@@ -228,7 +229,7 @@ private slots:
                 }
                 return scripted;
             });
-            Enquiry enquiry(link, Protocol::nvmeAdmin, "scripted", std::chrono::seconds{1});
+            Enquiry enquiry(link, Family::nvme, "scripted", std::chrono::seconds{1});
             return readVitals(enquiry, {}).has(VitalsNote::writeCacheOn);
         };
         QVERIFY(noted(1));
@@ -338,7 +339,7 @@ private slots:
             return scripted;
         });
         link.admit(Admission::stateToo);
-        Enquiry enquiry(link, test::protocolOf(front), "scripted", std::chrono::seconds{2});
+        Enquiry enquiry(link, sim::familyOfFront(front), "scripted", std::chrono::seconds{2});
         Vitals vitals = readVitals(enquiry, {});
         QVERIFY(startSelfTest(enquiry, vitals, SelfTestKind::extended).has_value());
         SelfTestWatch watch;
@@ -367,7 +368,7 @@ private slots:
             asleep = false;
             return scripted;
         });
-        Enquiry enquiry(link, Protocol::scsi, "scripted", std::chrono::seconds{20});
+        Enquiry enquiry(link, Family::scsi, "scripted", std::chrono::seconds{20});
         const Vitals vitals = readVitals(enquiry, {});
         QCOMPARE(vitals.family, Family::ata);
         QCOMPARE(vitals.identity.serial, scenario.identity.serial);
@@ -427,7 +428,7 @@ private slots:
     // Asking sends reading commands only, whatever the family and whatever comes back.
     void askingNeverWrites() {
         std::mt19937 random(5);
-        for (const Protocol speaks : {Protocol::ata, Protocol::scsi, Protocol::nvmeAdmin}) {
+        for (const Family speaks : {Family::ata, Family::scsi, Family::nvme}) {
             for (int round = 0; round < 40; ++round) {
                 test::ScriptedLink link([&](const CommandBlock&) {
                     test::Scripted scripted;
@@ -448,7 +449,7 @@ private slots:
     }
     void aSilentDriveIsLeftAlone() {
         test::ScriptedLink link([](const CommandBlock&) { return test::Scripted{{}, std::nullopt}; });
-        Enquiry enquiry(link, Protocol::scsi, "silent", std::chrono::seconds{10});
+        Enquiry enquiry(link, Family::scsi, "silent", std::chrono::seconds{10});
         const Vitals vitals = readVitals(enquiry, {});
         QVERIFY(enquiry.lost());
         QVERIFY(link.abandoned());
@@ -593,13 +594,8 @@ private slots:
         QFETCH(int, front);
         sim::Scenario scenario = test::smallDrive(static_cast<Front>(front));
         test::addUnreadable(scenario, 4096);
-        CommandPath way;
-        way.link = std::make_unique<sim::SimLink>(scenario);
-        way.speaks = test::protocolOf(scenario.front);
-        way.path = "sim";
-        auto drive = scenario.front == Front::nvme
-                         ? openNvmeDrive(std::move(way), {}, std::chrono::seconds{5})
-                         : openScsiDrive(std::move(way), {}, std::chrono::seconds{5});
+        auto drive =
+            test::openOver(std::make_unique<sim::SimLink>(scenario), sim::familyOfFront(scenario.front));
         QVERIFY(drive.has_value());
         QCOMPARE((*drive)->identity().capacity.value, std::uint64_t{4'000'000});
         const ReadRequest requests[] = {{1, {Lba{0}, SectorCount{8}}, std::chrono::seconds{8}},

@@ -4,6 +4,7 @@
 #include "core/base/bytes.h"
 
 #include <bit>
+#include <fmt/format.h>
 
 namespace orbita::ata {
 
@@ -181,6 +182,10 @@ Result<IdentifyData> decodeIdentify(std::span<const std::byte> bytes) {
         data.zoned = static_cast<IdentifyData::Zoned>(zoned);
     data.sataSpeeds = static_cast<std::uint16_t>(word(bytes, wordSata));
     return data;
+}
+
+std::string worldWideNameText(const IdentifyData& data) {
+    return data.worldWideName == 0 ? std::string{} : fmt::format("{:016x}", data.worldWideName);
 }
 
 } // namespace orbita::ata

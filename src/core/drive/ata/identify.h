@@ -50,6 +50,8 @@ std::array<std::byte, identifyBytes> encodeIdentify(const IdentifyData& data);
 
 // Fails on a reply of another length, or one whose capacity is 0 or beyond 48 bits. Values that the
 // standard reserves or that make no sense are read as "not told".
+// In hexadecimal digits; empty where not told.
+std::string worldWideNameText(const IdentifyData& data);
 Result<IdentifyData> decodeIdentify(std::span<const std::byte> bytes);
 
 } // namespace orbita::ata

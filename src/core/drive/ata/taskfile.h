@@ -3,9 +3,11 @@
 // Register Device to Host FIS (Serial ATA, transport layer). Field names follow ACS.
 #pragma once
 
-#include "core/drive/link/link.h"
+#include "core/base/units.h"
+#include "core/drive/command/command_block.h"
 
 #include <optional>
+#include <span>
 
 namespace orbita::ata {
 

@@ -1,30 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The one gate through which every command leaves for a drive. O_RDONLY does not stop a pass-through
-// command, so what may be sent is decided here, by a list of the very commands that Orbita sends: every byte
-// of the block, the bytes that go along, how many are to come back. Asked where a link takes a command, and
-// again in the process that issues the ioctl, immediately before it, on a copy that nobody else can reach.
+// command, so what may be sent is decided here, by each family's list of the very commands that Orbita sends
+// (core/families): every byte of the block, the bytes that go along, how many are to come back. Asked where a
+// link takes a command, and again in the process that issues the ioctl, immediately before it, on a copy that
+// nobody else can reach.
 #pragma once
 
-#include "core/drive/link/command_block.h"
+#include "core/drive/command/command_rule.h"
 
-#include <optional>
-#include <span>
 #include <vector>
 
 namespace orbita {
-
-enum class CommandClass : std::uint8_t {
-    mediumReading, // reads the medium or what the drive says of itself
-    stateChanging, // changes how the drive behaves or what it does on its own, never what is stored
-    mediumWriting, // changes what is stored
-    unknown,       // anything else
-};
-
-// What of a command is judged besides its block.
-struct Payload {
-    std::span<const std::byte> parameters{}; // bytes that go to the drive with it
-    std::uint32_t expected = 0;              // bytes that are to come back
-};
 
 // What such a command does. A reading or state-changing one is named so only where all of it is as Orbita
 // sends it; of others, those known to write are told from the unknown by their opcode.
@@ -43,7 +29,7 @@ public:
     [[nodiscard]] Admission admission() const { return m_admission; }
 
     // Nothing that writes to the medium passes under any admission there is. A setting that is written as one
-    // of several in a page passes only where the page was read before, and the others are as they were.
+    // of several passes only where they were read before, and the others are as they were.
     [[nodiscard]] bool passes(const CommandBlock& block, const Payload& payload) const;
 
     // Whether answered() is to be told what becomes of that command.
@@ -55,8 +41,7 @@ public:
 private:
     ProtocolSet m_speaks;
     Admission m_admission;
-    std::vector<std::byte> m_recoveryPage;        // mode page 01h, as it was last read
-    std::optional<std::uint32_t> m_errorRecovery; // feature 05h, likewise
+    std::vector<std::byte> m_told; // the settings that stand together, as they were last read
 };
 
 } // namespace orbita

@@ -4,6 +4,7 @@
 
 #include "core/base/clock.h"
 #include "core/base/error.h"
+#include "core/drive/command/exchange.h"
 #include "core/drive/link/command_gate.h"
 
 #include <array>
@@ -12,51 +13,6 @@
 #include <span>
 
 namespace orbita {
-
-struct Request {
-    std::uint64_t tag = 0; // handed back in the reply
-    CommandBlock block;
-    std::uint32_t expected = 0; // bytes of data asked for
-    // An answer slower than this halts the queue, as a failed one does.
-    Nanoseconds haltAfter{};
-    // Bytes that go to the drive with the command (a parameter list); must live until it is answered.
-    std::span<const std::byte> parameters;
-};
-
-// What became of a command on its way, before anything is made of the drive's own words.
-enum class TransportStatus : std::uint8_t {
-    answered,  // the drive replied: see Reply::bytes, or transferred (plain)
-    failed,    // the system refused or failed it: see Reply::systemError
-    withdrawn, // never sent, because the queue was halted or emptied before it
-    refused,   // never sent, because the gate does not let its class pass
-};
-
-// What else went on while a command was at the drive, so that its time says nothing of the drive.
-enum class Disturbance : std::uint8_t {
-    none,      // that could be seen
-    otherLoad, // something else read from or wrote to the device, through the kernel's block layer
-    starved,   // the process that measures did not get to run
-    suspended, // the computer slept
-    sharedWay, // another scan of Orbita's read through the same USB hub
-    beside,    // several commands were at the drive at once, and one of the others was slow
-    headAway,  // the head had to come from elsewhere, for what was read before lay in the drive's cache
-};
-
-struct Reply {
-    std::uint64_t tag = 0;
-    TransportStatus transport = TransportStatus::withdrawn;
-    int systemError = 0;           // errno, when failed
-    std::uint32_t expected = 0;    // bytes of data asked for
-    std::uint32_t transferred = 0; // bytes of data that arrived
-    // ATA: Register Device to Host FIS. SCSI: sense data, `status` beside it. NVMe: completion queue entry.
-    std::array<std::byte, commandBytes> bytes{};
-    std::uint8_t status = 0;   // SCSI status byte
-    Nanoseconds latency{};     // from sending to answer, as the link measured
-    Nanoseconds completedAt{}; // on the link's clock
-    Disturbance disturbance = Disturbance::none;
-    // What was read from the medium, where handOverReads() was agreed upon; valid until the next submit().
-    std::span<const std::byte> data{};
-};
 
 // Commands are sent one after the other, in order, each when the one before has been answered (unless
 // setDepth() says otherwise). The queue halts by itself at the first answer that failed or came later than

@@ -2,14 +2,17 @@
 #include "core/drive/link/reader_link.h"
 
 #include "core/base/helper_process.h"
-#include "core/drive/link/reader/reader_channel.h"
-#include "core/drive/scsi/commands.h"
+#include "core/drive/family.h"
+#include "core/drive/link/order_socket.h"
+#include "core/drive/link/reader_channel.h"
 
 #include <algorithm>
 #include <cerrno>
 #include <fcntl.h>
 #include <fmt/format.h>
+#include <poll.h>
 #include <sys/mman.h>
+#include <sys/socket.h>
 #include <sys/wait.h>
 #include <unistd.h>
 #include <vector>
@@ -18,18 +21,101 @@ namespace orbita {
 
 namespace {
 
+// The process, and the memory shared with it; both end with whoever uses them last.
+class ReaderProcess {
+public:
+    ReaderProcess(pid_t pid, ReaderChannel* channel) : m_pid(pid), m_channel(channel) {}
+    ReaderProcess(const ReaderProcess&) = delete;
+    ReaderProcess& operator=(const ReaderProcess&) = delete;
+    ~ReaderProcess() {
+        end();
+        munmap(m_channel, sizeof(ReaderChannel));
+    }
+
+    [[nodiscard]] ReaderChannel& channel() { return *m_channel; }
+
+    // True once it has ended, which it never does unasked.
+    bool ended() {
+        if (m_pid > 0 && waitpid(m_pid, nullptr, WNOHANG) != 0)
+            m_pid = 0;
+        return m_pid == 0;
+    }
+
+    void end() {
+        if (m_pid <= 0)
+            return;
+        m_channel->quit.store(1);
+        wakeAll(m_channel->submitted);
+        killDetached(m_pid);
+        m_pid = 0;
+    }
+
+private:
+    pid_t m_pid;
+    ReaderChannel* m_channel;
+};
+
+// Orders go over a socket: they are few, and their bytes are not to be changed while they are judged.
+class ReaderOrders final : public OrderChannel {
+public:
+    ReaderOrders(std::shared_ptr<ReaderProcess> process, Descriptor socket, std::string path)
+        : m_process(std::move(process)), m_socket(std::move(socket)), m_path(std::move(path)) {}
+
+    Result<std::string> exchange(const std::string& message, Nanoseconds patience,
+                                 const std::stop_token& stop) override {
+        const Nanoseconds until = MonotonicClock().now() + patience;
+        std::string answer;
+        int error = m_process->ended() ? EPIPE : sendMessage(m_socket.get(), message, patience, stop);
+        if (error == 0) {
+            m_process->channel().orders.fetch_add(1);
+            error = awaitAnswer(until, stop);
+        }
+        if (error == 0)
+            error = receiveMessage(m_socket.get(), answer, until - MonotonicClock().now(), stop);
+        if (error == 0)
+            return answer;
+        m_process->end(); // what the drive is doing, nobody knows
+        return tl::unexpected(Error{Error::Kind::noAnswer, "speaking with the drive at", m_path,
+                                    error == EPIPE       ? "the process that holds it has ended"
+                                    : error == ECANCELED ? "it was given up before the drive answered"
+                                    : error == ETIMEDOUT
+                                        ? fmt::format("no answer within {:.0f} s", toSeconds(patience))
+                                        : systemError({}, {}, error).answer,
+                                    "If the data matters, save it first."});
+    }
+
+private:
+    // The reader sleeps on the memory, not on the socket, and may just have looked.
+    int awaitAnswer(Nanoseconds until, const std::stop_token& stop) {
+        constexpr int msBetween = 5;
+        for (;;) {
+            wakeAll(m_process->channel().submitted);
+            pollfd waiting{m_socket.get(), POLLIN, 0};
+            if (poll(&waiting, 1, msBetween) > 0)
+                return 0;
+            if (stop.stop_requested())
+                return ECANCELED;
+            if (MonotonicClock().now() >= until)
+                return ETIMEDOUT;
+        }
+    }
+
+    std::shared_ptr<ReaderProcess> m_process;
+    Descriptor m_socket;
+    std::string m_path;
+};
+
 class ReaderLink final : public Link {
 public:
-    ReaderLink(pid_t pid, ReaderChannel* channel, bool handsOver, ProtocolSet speaks, Admission admission)
-        : Link(speaks, admission), m_pid(pid), m_channel(channel), m_handsOver(handsOver) {}
+    ReaderLink(std::shared_ptr<ReaderProcess> process, const DriveFamily& family)
+        : Link(family.protocols)
+        , m_process(std::move(process))
+        , m_channel(&m_process->channel())
+        , m_family(family) {}
 
     ReaderLink(const ReaderLink&) = delete;
     ReaderLink& operator=(const ReaderLink&) = delete;
-
-    ~ReaderLink() override {
-        endReader();
-        munmap(m_channel, sizeof(ReaderChannel));
-    }
+    ~ReaderLink() override { m_process->end(); }
 
     void withdrawQueued() override {
         m_channel->withdrawBefore.store(m_submitted, std::memory_order_release);
@@ -37,7 +123,7 @@ public:
 
     void abandon() override {
         m_abandoned = true;
-        endReader();
+        m_process->end();
     }
 
     bool handOverReads(std::uint32_t bytes) override {
@@ -60,15 +146,6 @@ public:
         return std::span(m_channel->data).first(m_dataBytes);
     }
 
-    [[nodiscard]] ReaderChannel& channel() { return *m_channel; }
-
-    // True once the process has ended, which it never does unasked.
-    bool readerEnded() {
-        if (m_pid > 0 && waitpid(m_pid, nullptr, WNOHANG) != 0)
-            m_pid = 0;
-        return m_pid == 0;
-    }
-
 protected:
     void send(std::span<const Request> requests) override {
         for (const Request& request : requests) {
@@ -76,8 +153,10 @@ protected:
             entry.tag = request.tag;
             entry.block = request.block;
             entry.expectedBytes = request.expected;
-            entry.handOver = m_handsOver && !isMediumRead(request.block);
-            entry.toRing = m_slotBytes != 0 && isMediumRead(request.block) && request.expected <= m_slotBytes;
+            // What is read from the medium is measured, and handed over only where that was agreed upon.
+            const bool contents = m_family.bringsContents(request.block);
+            entry.handOver = !contents;
+            entry.toRing = m_slotBytes != 0 && contents && request.expected <= m_slotBytes;
             entry.depth = m_depth;
             entry.ringAt = ringAt(m_submitted);
             // The gate passes none that is longer.
@@ -99,7 +178,7 @@ protected:
         std::uint32_t completed = m_channel->completed.load(std::memory_order_acquire);
         if (completed == m_reaped && m_submitted != m_reaped && patience.count() > 0)
             completed = sleepUntilCompleted(patience);
-        if (completed == m_reaped && m_submitted != m_reaped && readerEnded())
+        if (completed == m_reaped && m_submitted != m_reaped && m_process->ended())
             return failOutstanding(replies);
         std::size_t taken = 0;
         while (m_reaped != completed && taken < replies.size()) {
@@ -175,34 +254,9 @@ private:
         return reply;
     }
 
-    void endReader() {
-        if (m_pid <= 0)
-            return;
-        m_channel->quit.store(1);
-        wakeAll(m_channel->submitted);
-        killDetached(m_pid);
-        m_pid = 0;
-    }
-
-    // What is read from the medium is measured, not handed over.
-    static bool isMediumRead(const CommandBlock& block) {
-        switch (block.protocol) {
-        case Protocol::plain:
-        case Protocol::nvmeIo:
-            return true;
-        case Protocol::scsi:
-            return scsi::opcodeOf(block) == scsi::opcode::read16 ||
-                   scsi::opcodeOf(block) == scsi::opcode::read10;
-        case Protocol::ata:
-        case Protocol::nvmeAdmin:
-            break;
-        }
-        return false;
-    }
-
-    pid_t m_pid;
-    ReaderChannel* m_channel;
-    bool m_handsOver;
+    std::shared_ptr<ReaderProcess> m_process;
+    ReaderChannel* m_channel; // of the process
+    const DriveFamily& m_family;
     std::uint32_t m_dataBytes = 0;
     std::uint32_t m_slots = channelEntries; // of the ring
     std::uint32_t m_depth = 1;
@@ -213,30 +267,6 @@ private:
     std::uint32_t m_epoch = 0;
     bool m_abandoned = false;
 };
-
-ProtocolSet protocolsOf(ReaderWay way) {
-    switch (way) {
-    case ReaderWay::scsiGeneric:
-        return {Protocol::scsi};
-    case ReaderWay::nvme:
-        return {Protocol::nvmeAdmin, Protocol::nvmeIo};
-    case ReaderWay::plain:
-        break;
-    }
-    return {Protocol::plain};
-}
-
-const char* wordOf(ReaderWay way) {
-    switch (way) {
-    case ReaderWay::scsiGeneric:
-        return "scsi";
-    case ReaderWay::nvme:
-        return "nvme";
-    case ReaderWay::plain:
-        break;
-    }
-    return "plain";
-}
 
 Error openFailure(const std::string& path, const ReaderChannel& channel) {
     Error error;
@@ -272,42 +302,48 @@ bool areBelievable(const ReaderFacts& facts) {
 } // namespace
 
 Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patience,
-                                    const std::stop_token& stop, ReaderWay way, Admission admission) {
+                                    const std::stop_token& stop, Family takes, int log) {
+    const DriveFamily& family = familyOf(takes);
     collectLeftBehind();
-    // Above the standard descriptors, which a caller may have closed, and of a size that is settled.
-    int memory = memfd_create("orbita-channel", MFD_CLOEXEC | MFD_ALLOW_SEALING);
-    if (memory >= 0 && memory <= channelDescriptor) {
-        const int higher = fcntl(memory, F_DUPFD_CLOEXEC, channelDescriptor + 1);
-        close(memory);
-        memory = higher;
-    }
-    if (memory < 0 || ftruncate(memory, sizeof(ReaderChannel)) != 0 ||
-        fcntl(memory, F_ADD_SEALS, F_SEAL_SHRINK | F_SEAL_GROW | F_SEAL_SEAL) != 0) {
-        const int error = errno;
-        if (memory >= 0)
-            close(memory);
+    const auto failed = [&](int error) {
         return tl::unexpected(systemError("sharing memory with the reader for", path, error));
+    };
+    // Of a size that is settled.
+    auto memory =
+        aboveHandedDown(Descriptor(memfd_create("orbita-channel", MFD_CLOEXEC | MFD_ALLOW_SEALING)));
+    if (!memory || ftruncate(memory->get(), sizeof(ReaderChannel)) != 0 ||
+        fcntl(memory->get(), F_ADD_SEALS, F_SEAL_SHRINK | F_SEAL_GROW | F_SEAL_SEAL) != 0)
+        return failed(errno);
+    int ends[2] = {-1, -1};
+    if (socketpair(AF_UNIX, SOCK_STREAM | SOCK_CLOEXEC, 0, ends) != 0)
+        return failed(errno);
+    auto ours = aboveHandedDown(Descriptor(ends[0]));
+    auto theirs = aboveHandedDown(Descriptor(ends[1]));
+    if (!ours || !theirs)
+        return failed(EMFILE);
+    std::vector<HandedDown> handed = {{memory->get(), channelDescriptor}, {theirs->get(), ordersDescriptor}};
+    Descriptor logCopy;
+    if (log >= 0) {
+        logCopy.reset(fcntl(log, F_DUPFD_CLOEXEC, 16));
+        handed.push_back({logCopy.get(), logDescriptor});
     }
-    void* shared = mmap(nullptr, sizeof(ReaderChannel), PROT_READ | PROT_WRITE, MAP_SHARED, memory, 0);
-    auto pid = startHelper(
-        "orbita-reader",
-        {wordOf(way), admission == Admission::stateToo ? "state" : "reading", std::to_string(getpid()), path},
-        memory, channelDescriptor);
-    close(memory);
-    if (!pid || shared == MAP_FAILED) {
-        if (shared != MAP_FAILED)
-            munmap(shared, sizeof(ReaderChannel));
-        return tl::unexpected(pid ? systemError("sharing memory with the reader for", path, ENOMEM)
-                                  : pid.error());
+    void* shared = mmap(nullptr, sizeof(ReaderChannel), PROT_READ | PROT_WRITE, MAP_SHARED, memory->get(), 0);
+    if (shared == MAP_FAILED)
+        return failed(ENOMEM);
+    auto pid =
+        startHelper("orbita-reader", {std::string(family.name), std::to_string(getpid()), path}, handed);
+    if (!pid) {
+        munmap(shared, sizeof(ReaderChannel));
+        return tl::unexpected(pid.error());
     }
-    auto link = std::make_unique<ReaderLink>(*pid, static_cast<ReaderChannel*>(shared),
-                                             way != ReaderWay::plain, protocolsOf(way), admission);
-    ReaderChannel& channel = link->channel();
+    const auto process = std::make_shared<ReaderProcess>(*pid, static_cast<ReaderChannel*>(shared));
+    auto link = std::make_unique<ReaderLink>(process, family);
+    ReaderChannel& channel = process->channel();
     const Nanoseconds until = link->clock().now() + patience;
     constexpr auto pending = static_cast<std::uint32_t>(OpenStage::pending);
     while (channel.stage.load(std::memory_order_acquire) == pending) {
         const Nanoseconds left = until - link->clock().now();
-        if (left.count() <= 0 || stop.stop_requested() || link->readerEnded())
+        if (left.count() <= 0 || stop.stop_requested() || process->ended())
             return tl::unexpected(Error{
                 Error::Kind::noAnswer, "opening for reading", path,
                 "no answer within " + std::to_string(static_cast<int>(toSeconds(patience))) + " seconds",
@@ -320,13 +356,14 @@ Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patienc
     ReaderFacts facts{channel.blockDevice,  channel.direct,        channel.sizeBytes,
                       channel.logicalBytes, channel.physicalBytes, channel.maxBytesPerCommand,
                       channel.nameSpace};
-    if (way == ReaderWay::plain && !areBelievable(facts))
+    if (family.family == Family::plain && !areBelievable(facts))
         return tl::unexpected(
             Error{Error::Kind::unusable, "opening for reading", path,
                   fmt::format("it says that it has {} bytes in sectors of {} bytes, {} of them physical",
                               facts.sizeBytes, facts.logicalBytes, facts.physicalBytes),
                   "No drive is like that: the bridge or adapter garbles what the drive says. Try another."});
-    return OpenedReader{std::move(link), facts};
+    return OpenedReader{std::move(link), facts,
+                        std::make_shared<ReaderOrders>(process, std::move(*ours), path)};
 }
 
 } // namespace orbita

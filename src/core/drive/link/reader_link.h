@@ -4,7 +4,9 @@
 // kernel's NVMe ioctls.
 #pragma once
 
+#include "core/drive/family.h"
 #include "core/drive/link/link.h"
+#include "core/drive/link/order_channel.h"
 
 #include <memory>
 #include <stop_token>
@@ -12,13 +14,7 @@
 
 namespace orbita {
 
-enum class ReaderWay : std::uint8_t {
-    plain,       // a block device or file; takes Protocol::plain
-    scsiGeneric, // /dev/sgN; takes Protocol::scsi
-    nvme,        // an NVMe namespace's block device; takes Protocol::nvmeAdmin and nvmeIo
-};
-
-// The plain way fills in all but the last, the NVMe way the last only.
+// A plain reader fills in all but the last, an NVMe one the last only.
 struct ReaderFacts {
     bool blockDevice = false; // else a regular file
     bool direct = false;      // O_DIRECT was accepted: answers come from the drive, not from memory
@@ -30,17 +26,21 @@ struct ReaderFacts {
 };
 
 struct OpenedReader {
-    std::unique_ptr<Link> link;
+    std::unique_ptr<Link> link; // for reading and asking; nothing else leaves by it
     ReaderFacts facts;
+    std::shared_ptr<OrderChannel> orders; // ends with the link
 };
 
 // Starts a reader for `path`, which opens it O_RDONLY, directly where allowed. Waits at most `patience`,
 // and no longer than 0.1 s once `stop` is requested.
 // Latencies are CLOCK_MONOTONIC around each read, taken in the reader. One command is at most 4 MiB.
-// What the reader may send is settled when it starts: commands of that way only, under `admission`.
+// `takes`: a block device or file is plain, /dev/sgN scsi, an NVMe namespace's block device nvme; what the
+// reader may send is settled when it starts: commands of that family only. `log`: open file of the log of
+// what is done to drives, which stays the caller's; -1: none, and nothing can be ordered that is to be
+// written down.
 // Destroying the link ends the reader, or leaves it behind where it hangs in the kernel; neither waits.
 Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patience,
-                                    const std::stop_token& stop = {}, ReaderWay way = ReaderWay::plain,
-                                    Admission admission = Admission::readingOnly);
+                                    const std::stop_token& stop = {}, Family takes = Family::plain,
+                                    int log = -1);
 
 } // namespace orbita

@@ -4,9 +4,11 @@
 // in the Linux kernel's include/linux/nvme.h. Data pointers are the link's business.
 #pragma once
 
-#include "core/drive/link/link.h"
+#include "core/base/units.h"
+#include "core/drive/command/command_block.h"
 
 #include <optional>
+#include <span>
 
 namespace orbita::nvme {
 

@@ -3,7 +3,7 @@
 // command there is; bytes 4..11 the offset in bytes and bytes 12..15 the length in bytes, little-endian.
 #pragma once
 
-#include "core/drive/link/link.h"
+#include "core/drive/command/command_block.h"
 
 namespace orbita::plain {
 

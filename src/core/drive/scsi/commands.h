@@ -2,7 +2,8 @@
 // SCSI command descriptor blocks (SPC, SBC). Opcodes as in the Linux kernel's include/scsi/scsi_proto.h.
 #pragma once
 
-#include "core/drive/link/link.h"
+#include "core/base/units.h"
+#include "core/drive/command/command_block.h"
 
 #include <optional>
 

@@ -34,6 +34,10 @@ Result<InquiryData> decodeInquiry(std::span<const std::byte> bytes) {
     return data;
 }
 
+std::string modelOf(const InquiryData& data) {
+    return data.vendor == "ATA" || data.vendor.empty() ? data.product : data.vendor + ' ' + data.product;
+}
+
 std::vector<std::byte> encodeInquiry(const InquiryData& data) {
     std::vector<std::byte> bytes(36);
     bytes[0] = static_cast<std::byte>(data.peripheral | (data.present ? 0U : 0x20U));

@@ -26,6 +26,8 @@ struct InquiryData {
 };
 Result<InquiryData> decodeInquiry(std::span<const std::byte> bytes); // fails below 36 bytes
 std::vector<std::byte> encodeInquiry(const InquiryData& data);
+// As on the label: a vendor of "ATA" says only what stands behind the translation (SAT).
+std::string modelOf(const InquiryData& data);
 
 namespace vpd {
 constexpr std::uint8_t supported = 0x00;

@@ -1,0 +1,25 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What the files of this family, and SCSI which ATA drives may stand behind, have of each other.
+#pragma once
+
+#include "core/families/families.h"
+
+#include <memory>
+
+namespace orbita {
+
+CommandClass ataClassOf(const CommandBlock& block, const Payload& payload);
+// Of a block that is none of Orbita's.
+CommandClass ataWritingOrUnknown(const CommandBlock& block, Parameters parameters);
+
+Result<std::unique_ptr<Drive>> openAtaDrive(CommandPath way, DriveIdentity known, Nanoseconds patience);
+
+extern const ErrorRecoverySetting ataErrorRecovery; // SCT error recovery control
+extern const SelfTestCommands ataSelfTests;
+Result<void> enableAtaHealth(Enquiry& enquiry); // SMART ENABLE OPERATIONS
+
+void readAtaVitals(Enquiry& enquiry, Vitals& vitals);
+bool readAtaSelfTests(Enquiry& enquiry, Vitals& vitals);
+std::optional<int> readAtaTemperature(Enquiry& enquiry);
+
+} // namespace orbita

@@ -1,0 +1,350 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/session/orders.h"
+
+#include "core/base/json_numbers.h"
+#include "core/base/text.h"
+#include "core/drive/link/order_channel.h"
+
+#include <algorithm>
+#include <array>
+#include <fmt/format.h>
+
+namespace orbita {
+
+namespace {
+
+using nlohmann::json;
+
+// What is wrong with a message; never leaves this file.
+struct BadMessage : std::runtime_error {
+    using std::runtime_error::runtime_error;
+};
+
+constexpr std::size_t mostTextBytes = 2000;
+constexpr std::size_t mostSpans = 4096;
+
+template <class Value, std::size_t n>
+using Names = std::array<std::pair<Value, std::string_view>, n>;
+
+constexpr Names<WriteKind, 3> writeKinds = {{
+    {WriteKind::refresh, "refresh"},
+    {WriteKind::pieced, "pieced"},
+    {WriteKind::zeros, "zeros"},
+}};
+constexpr Names<ToldBy, 3> toldBys = {{
+    {ToldBy::serial, "serial"},
+    {ToldBy::worldWideName, "world-wide-name"},
+    {ToldBy::looks, "looks"},
+}};
+constexpr Names<Error::Kind, 7> errorKinds = {{
+    {Error::Kind::badCall, "bad-call"},
+    {Error::Kind::notFound, "not-found"},
+    {Error::Kind::noPermission, "no-permission"},
+    {Error::Kind::unusable, "unusable"},
+    {Error::Kind::refusedUnsafe, "refused-unsafe"},
+    {Error::Kind::noAnswer, "no-answer"},
+    {Error::Kind::systemFailure, "system-failure"},
+}};
+
+template <class Value, std::size_t n>
+std::string_view nameIn(const Names<Value, n>& names, Value value) {
+    const auto found =
+        std::find_if(names.begin(), names.end(), [&](const auto& pair) { return pair.first == value; });
+    return found == names.end() ? std::string_view{} : found->second;
+}
+
+template <class Value, std::size_t n>
+std::optional<Value> valueIn(const Names<Value, n>& names, std::string_view name) {
+    const auto found =
+        std::find_if(names.begin(), names.end(), [&](const auto& pair) { return pair.second == name; });
+    return found == names.end() ? std::nullopt : std::optional(found->first);
+}
+
+std::string text(const json& object, const char* key) {
+    const auto found = object.find(key);
+    if (found == object.end())
+        return {};
+    if (!found->is_string())
+        throw BadMessage(fmt::format("\"{}\" is no text", key));
+    return cleanText(found->get<std::string>(), mostTextBytes);
+}
+
+const json& member(const json& object, const char* key) {
+    const auto found = object.find(key);
+    if (found == object.end())
+        throw BadMessage(fmt::format("\"{}\" is missing", key));
+    return *found;
+}
+
+template <class Value, std::size_t n>
+Value named(const json& object, const char* key, const Names<Value, n>& names) {
+    const auto value = valueIn(names, text(object, key));
+    if (!value)
+        throw BadMessage(fmt::format("\"{}\" names nothing that there is", key));
+    return *value;
+}
+
+LbaSpan spanFrom(const json& pair) {
+    if (!pair.is_array() || pair.size() != 2)
+        throw BadMessage("a span is a first sector and a number of sectors");
+    const LbaSpan span{Lba{whole<std::uint64_t>(pair[0])}, SectorCount{whole<std::uint64_t>(pair[1])}};
+    if (span.first.value > mostSectors(512) || span.count.value > mostSectors(512))
+        throw BadMessage("no drive has such sectors");
+    return span;
+}
+
+json spanTo(const LbaSpan& span) {
+    return {span.first.value, span.count.value};
+}
+
+json driveTo(const DriveId& drive) {
+    return {{"model", drive.model},
+            {"serial", drive.serial},
+            {"world_wide_name", drive.worldWideName},
+            {"capacity_bytes", drive.capacityBytes}};
+}
+
+DriveId driveFrom(const json& object) {
+    if (!object.is_object())
+        throw BadMessage("\"drive\" is no drive");
+    return {text(object, "model"), text(object, "serial"), text(object, "world_wide_name"),
+            wholeOr<std::uint64_t>(object, "capacity_bytes", 0)};
+}
+
+Nanoseconds millisecondsAt(const json& object, const char* key) {
+    const auto count = whole<std::uint64_t>(member(object, key));
+    constexpr std::uint64_t aWeek = 7ULL * 24 * 3600 * 1000;
+    if (count > aWeek)
+        throw BadMessage(fmt::format("\"{}\" is too long", key));
+    return std::chrono::milliseconds{count};
+}
+
+Family familyAt(const json& object) {
+    const std::string name = text(object, "family");
+    for (const DriveFamily* const family : allFamilies())
+        if (family->name == name)
+            return family->family;
+    throw BadMessage("\"family\" names none");
+}
+
+std::uint64_t inMilliseconds(Nanoseconds time) {
+    return static_cast<std::uint64_t>(time / std::chrono::milliseconds{1});
+}
+
+// The fields of each order; its contents, if it has any, follow the line.
+struct Fields {
+    json operator()(const OpenOrder& order) const {
+        return {{"what", "open"}, {"drive", driveTo(order.drive)}, {"who", order.who}};
+    }
+    json operator()(const SelfTestOrder& order) const {
+        return {{"what", "self-test"},
+                {"family", familyName(order.family)},
+                {"kind", selfTestKindName(order.kind)},
+                {"span", spanTo(order.span)}};
+    }
+    json operator()(const AbortTestOrder& order) const {
+        return {{"what", "abort-self-test"}, {"family", familyName(order.family)}};
+    }
+    json operator()(const HealthReportingOrder& order) const {
+        return {{"what", "health-reporting"}, {"family", familyName(order.family)}};
+    }
+    json operator()(const LimitRecoveryOrder& order) const {
+        return {{"what", "limit-recovery"}, {"limit_ms", inMilliseconds(order.limit)}};
+    }
+    json operator()(const RestoreRecoveryOrder& /*order*/) const { return {{"what", "restore-recovery"}}; }
+    json operator()(const GrantOrder& order) const {
+        json spans = json::array();
+        for (const LbaSpan& span : order.spans)
+            spans.push_back(spanTo(span));
+        json kinds = json::array();
+        for (const WriteKind kind : order.kinds)
+            kinds.push_back(writeKindName(kind));
+        return {{"what", "grant-writing"},
+                {"spans", std::move(spans)},
+                {"kinds", std::move(kinds)},
+                {"reason", order.reason},
+                {"lasting_ms", inMilliseconds(order.lasting)}};
+    }
+    json operator()(const WriteOrder& order) const {
+        return {{"what", "write"},
+                {"grant", order.grant},
+                {"kind", writeKindName(order.kind)},
+                {"span", spanTo(order.span)},
+                {"crc32", order.crc32}};
+    }
+};
+
+Order orderFrom(const json& line, std::string_view contents) {
+    const std::string what = text(line, "what");
+    if (what != "write" && !contents.empty())
+        throw BadMessage("only what is written has contents");
+    if (what == "open")
+        return OpenOrder{driveFrom(member(line, "drive")), text(line, "who")};
+    if (what == "self-test") {
+        const auto kind = selfTestKindFromName(text(line, "kind"));
+        if (!kind)
+            throw BadMessage("\"kind\" names no self-test");
+        return SelfTestOrder{familyAt(line), *kind, spanFrom(member(line, "span"))};
+    }
+    if (what == "abort-self-test")
+        return AbortTestOrder{familyAt(line)};
+    if (what == "health-reporting")
+        return HealthReportingOrder{familyAt(line)};
+    if (what == "limit-recovery")
+        return LimitRecoveryOrder{millisecondsAt(line, "limit_ms")};
+    if (what == "restore-recovery")
+        return RestoreRecoveryOrder{};
+    if (what == "grant-writing") {
+        GrantOrder order;
+        const json& spans = member(line, "spans");
+        const json& kinds = member(line, "kinds");
+        if (!spans.is_array() || !kinds.is_array() || spans.size() > mostSpans || kinds.size() > 8)
+            throw BadMessage("\"spans\" and \"kinds\" are lists");
+        for (const json& span : spans)
+            order.spans.push_back(spanFrom(span));
+        for (const json& kind : kinds) {
+            const auto known = kind.is_string() ? writeKindFromName(kind.get<std::string>()) : std::nullopt;
+            if (!known)
+                throw BadMessage("\"kinds\" names one that there is not");
+            order.kinds.push_back(*known);
+        }
+        order.reason = text(line, "reason");
+        order.lasting = millisecondsAt(line, "lasting_ms");
+        return order;
+    }
+    if (what == "write") {
+        WriteOrder order;
+        order.grant = text(line, "grant");
+        order.kind = named(line, "kind", writeKinds);
+        order.span = spanFrom(member(line, "span"));
+        order.crc32 = whole<std::uint32_t>(member(line, "crc32"));
+        const auto bytes = std::as_bytes(std::span(contents.data(), contents.size()));
+        order.contents.assign(bytes.begin(), bytes.end());
+        return order;
+    }
+    throw BadMessage("there is no such order");
+}
+
+struct ReplyFields {
+    json operator()(const OpenedReply& reply) const {
+        return {{"what", "opened"}, {"drive", driveTo(reply.drive)}, {"told_by", toldByName(reply.by)}};
+    }
+    json operator()(const DoneReply& /*reply*/) const { return {{"what", "done"}}; }
+    json operator()(const RecoveryReply& reply) const {
+        return {
+            {"what", "recovery"}, {"before_ms", inMilliseconds(reply.before)}, {"changed", reply.changed}};
+    }
+    json operator()(const GrantReply& reply) const {
+        return {{"what", "granted"}, {"grant", reply.grant}, {"expires_at", reply.expiresAt}};
+    }
+};
+
+OrderReply replyFrom(const json& line) {
+    const std::string what = text(line, "what");
+    if (what == "opened")
+        return OpenedReply{driveFrom(member(line, "drive")), named(line, "told_by", toldBys)};
+    if (what == "done")
+        return DoneReply{};
+    if (what == "recovery") {
+        const json& changed = member(line, "changed");
+        if (!changed.is_boolean())
+            throw BadMessage("\"changed\" is neither true nor false");
+        return RecoveryReply{millisecondsAt(line, "before_ms"), changed.get<bool>()};
+    }
+    if (what == "granted")
+        return GrantReply{text(line, "grant"), whole<std::int64_t>(member(line, "expires_at"))};
+    throw BadMessage("there is no such answer");
+}
+
+// One line of JSON, and whatever follows it.
+std::string message(json line, std::span<const std::byte> contents = {}) {
+    line["orbita-session"] = protocolVersion;
+    std::string out = line.dump(-1, ' ', false, json::error_handler_t::replace) + '\n';
+    out.append(reinterpret_cast<const char*>(contents.data()), contents.size());
+    return out;
+}
+
+struct Parts {
+    json line;
+    std::string_view contents;
+};
+
+Parts partsOf(std::string_view message) {
+    if (message.size() > mostMessageBytes)
+        throw BadMessage("it is too long");
+    const std::size_t end = message.find('\n');
+    if (end == std::string_view::npos)
+        throw BadMessage("its line does not end");
+    Parts parts{json::parse(message.substr(0, end), nullptr, false), message.substr(end + 1)};
+    if (!parts.line.is_object())
+        throw BadMessage("it is no message");
+    if (parts.line.value("orbita-session", json()) != protocolVersion)
+        throw BadMessage("it is of another version");
+    return parts;
+}
+
+Error notUnderstood(const std::exception& why) {
+    return {Error::Kind::badCall,
+            "speaking with the process that holds the drive,",
+            {},
+            why.what(),
+            "Orbita's programs do not belong together: install them anew."};
+}
+
+} // namespace
+
+std::string_view writeKindName(WriteKind kind) {
+    return nameIn(writeKinds, kind);
+}
+std::optional<WriteKind> writeKindFromName(std::string_view name) {
+    return valueIn(writeKinds, name);
+}
+std::string_view toldByName(ToldBy by) {
+    return nameIn(toldBys, by);
+}
+
+std::string encodeOrder(const Order& order) {
+    const auto* const write = std::get_if<WriteOrder>(&order);
+    return message(std::visit(Fields{}, order),
+                   write == nullptr ? std::span<const std::byte>{} : std::span(write->contents));
+}
+
+Result<Order> decodeOrder(std::string_view message) {
+    try {
+        const Parts parts = partsOf(message);
+        return orderFrom(parts.line, parts.contents);
+    } catch (const std::exception& bad) { // a number that is none, too
+        return tl::unexpected(notUnderstood(bad));
+    }
+}
+
+std::string encodeReply(const Result<OrderReply>& reply) {
+    if (reply)
+        return message(std::visit(ReplyFields{}, *reply));
+    const Error& error = reply.error();
+    return message({{"error",
+                     {{"kind", nameIn(errorKinds, error.kind)},
+                      {"tried", error.tried},
+                      {"on", error.on},
+                      {"answer", error.answer},
+                      {"advice", error.advice}}}});
+}
+
+Result<OrderReply> decodeReply(std::string_view message) {
+    try {
+        const Parts parts = partsOf(message);
+        if (!parts.contents.empty())
+            throw BadMessage("an answer has no contents");
+        const auto error = parts.line.find("error");
+        if (error == parts.line.end())
+            return replyFrom(parts.line);
+        if (!error->is_object())
+            throw BadMessage("its error is none");
+        return tl::unexpected(Error{named(*error, "kind", errorKinds), text(*error, "tried"),
+                                    text(*error, "on"), text(*error, "answer"), text(*error, "advice")});
+    } catch (const std::exception& bad) {
+        return tl::unexpected(notUnderstood(bad));
+    }
+}
+
+} // namespace orbita

@@ -1,0 +1,95 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What may be asked of whoever holds a drive's device open, besides reading it: typed orders as plain data,
+// one message each, and what became of them. docs/protocol.md is the reference.
+#pragma once
+
+#include "core/base/error.h"
+#include "core/drive/family.h"
+#include "core/session/drive_action.h"
+#include "core/vitals/vitals.h"
+
+#include <cstddef>
+#include <variant>
+
+namespace orbita {
+
+constexpr int protocolVersion = 1;
+
+// Why sectors are written; decides what the contents may be.
+enum class WriteKind : std::uint8_t {
+    refresh, // what was read from there
+    pieced,  // put together from what could be read
+    zeros,
+};
+std::string_view writeKindName(WriteKind kind);
+std::optional<WriteKind> writeKindFromName(std::string_view name);
+
+// The first order of a session, and only that: which drive is meant, and for whom.
+struct OpenOrder {
+    DriveId drive;   // what is known of it; what it does not say is not compared
+    std::string who; // logged in
+};
+struct SelfTestOrder {
+    Family family = Family::ata; // that answers there
+    SelfTestKind kind = SelfTestKind::shortTest;
+    LbaSpan span{}; // of a selective one
+};
+struct AbortTestOrder {
+    Family family = Family::ata;
+};
+struct HealthReportingOrder {
+    Family family = Family::ata;
+};
+// Has the drive give up on a sector after that time, never later than it would by itself.
+struct LimitRecoveryOrder {
+    Nanoseconds limit{};
+};
+struct RestoreRecoveryOrder {};
+// Leave to write: to those sectors, in those ways, for so long.
+struct GrantOrder {
+    std::vector<LbaSpan> spans;
+    std::vector<WriteKind> kinds;
+    std::string reason;
+    Nanoseconds lasting{};
+};
+struct WriteOrder {
+    std::string grant;
+    WriteKind kind = WriteKind::refresh;
+    LbaSpan span{};
+    std::vector<std::byte> contents; // of all of the span
+    std::uint32_t crc32 = 0;         // of the contents, as ISO 3309 has it
+};
+using Order = std::variant<OpenOrder, SelfTestOrder, AbortTestOrder, HealthReportingOrder, LimitRecoveryOrder,
+                           RestoreRecoveryOrder, GrantOrder, WriteOrder>;
+
+// How a drive was told.
+enum class ToldBy : std::uint8_t {
+    serial,        // the serial number is that of the drive meant
+    worldWideName, // likewise
+    looks,         // neither tells: model and capacity are those of the drive meant, as far as they are told
+};
+std::string_view toldByName(ToldBy by);
+
+struct OpenedReply {
+    DriveId drive; // that answers
+    ToldBy by = ToldBy::looks;
+};
+struct DoneReply {};
+struct RecoveryReply {
+    Nanoseconds before{}; // by the drive's own setting; 0: as long as it likes
+    bool changed = false; // there was something to put back
+};
+struct GrantReply {
+    std::string grant;
+    std::int64_t expiresAt = 0; // seconds since 1970
+};
+using OrderReply = std::variant<OpenedReply, DoneReply, RecoveryReply, GrantReply>;
+
+std::string encodeOrder(const Order& order);
+// Errors: no such order, of another version, or anything in it that cannot be.
+Result<Order> decodeOrder(std::string_view message);
+std::string encodeReply(const Result<OrderReply>& reply);
+// The error that the other side told is handed on; so is one that the message is none.
+Result<OrderReply> decodeReply(std::string_view message);
+
+} // namespace orbita

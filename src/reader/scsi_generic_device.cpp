@@ -1,0 +1,119 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// SG_IO on /dev/sgN, whose wait can be interrupted by a signal, unlike the same on /dev/sdX.
+#include "core/drive/scsi/ata_translation.h"
+#include "core/drive/scsi/commands.h"
+#include "reader/device.h"
+
+#include <cerrno>
+#include <cstring>
+#include <fcntl.h>
+#include <scsi/sg.h>
+#include <sys/ioctl.h>
+#include <sys/stat.h>
+#include <sys/sysmacros.h>
+
+namespace orbita::reader {
+
+namespace {
+
+constexpr unsigned scsiGenericMajor = 21;
+
+// Host bytes, as in the Linux kernel's include/scsi/scsi_status.h.
+int errorOfHostStatus(unsigned host) {
+    switch (host) {
+    case 0x00: // DID_OK
+        return 0;
+    case 0x01: // DID_NO_CONNECT
+    case 0x04: // DID_BAD_TARGET
+        return ENODEV;
+    case 0x03: // DID_TIME_OUT
+        return ETIMEDOUT;
+    case 0x08: // DID_RESET
+    case 0x0C: // DID_IMM_RETRY
+    case 0x0D: // DID_REQUEUE
+        return EAGAIN;
+    default:
+        return ECOMM;
+    }
+}
+
+bool reads(const ChannelEntry& entry) {
+    const auto parameters = std::span(entry.parameters).first(entry.parameterBytes);
+    return classOf(entry.block, {parameters, entry.expectedBytes}) == CommandClass::mediumReading;
+}
+
+class ScsiGenericDevice final : public Device {
+public:
+    explicit ScsiGenericDevice(int file) : m_file(file) {}
+
+    void execute(char* buffer, ChannelEntry& entry) override {
+        std::array<unsigned char, 16> cdb{};
+        std::memcpy(cdb.data(), entry.block.bytes.data(), cdb.size());
+        std::array<unsigned char, commandBytes> sense{};
+        sg_io_hdr_t io{};
+        io.interface_id = 'S';
+        io.cmdp = cdb.data();
+        io.cmd_len = static_cast<unsigned char>(scsi::lengthOf(entry.block));
+        io.sbp = sense.data();
+        io.mx_sb_len = static_cast<unsigned char>(sense.size());
+        io.timeout = abortAfterMs;
+        io.dxfer_direction = SG_DXFER_NONE;
+        if (entry.parameterBytes > 0) {
+            io.dxfer_direction = SG_DXFER_TO_DEV;
+            std::memcpy(buffer, entry.parameters.data(), entry.parameterBytes);
+            io.dxferp = buffer;
+            io.dxfer_len = entry.parameterBytes;
+        } else if (entry.expectedBytes > 0) {
+            io.dxfer_direction = SG_DXFER_FROM_DEV;
+            io.dxferp = buffer;
+            io.dxfer_len = entry.expectedBytes;
+        }
+        entry.transferredBytes = 0;
+        entry.systemError = 0;
+        const std::int64_t begin = nowNs();
+        int done = ioctl(m_file, SG_IO, &io);
+        // What only reads may be sent again; of the others nobody knows whether the drive has done it.
+        while (done != 0 && errno == EINTR && reads(entry))
+            done = ioctl(m_file, SG_IO, &io);
+        entry.completedAtNs = nowNs();
+        entry.latencyNs = entry.completedAtNs - begin;
+        if (done != 0) {
+            entry.systemError = errno;
+            return;
+        }
+        constexpr unsigned driverTimeout = 0x06;
+        entry.systemError =
+            (io.driver_status & 0x0FU) == driverTimeout ? ETIMEDOUT : errorOfHostStatus(io.host_status);
+        entry.status = static_cast<std::uint8_t>(io.status & 0x3EU);
+        std::memcpy(entry.answer.data(), sense.data(), sense.size());
+        const auto missing = static_cast<std::uint32_t>(std::max(io.resid, 0));
+        if (entry.expectedBytes > 0 && entry.parameterBytes == 0)
+            entry.transferredBytes = io.dxfer_len > missing ? io.dxfer_len - missing : 0;
+    }
+
+private:
+    int m_file;
+};
+
+} // namespace
+
+std::unique_ptr<Device> openScsiGeneric(ReaderChannel& channel, const char* path) {
+    struct stat status {};
+    if (stat(path, &status) != 0) {
+        tellFailed(channel, OpenStage::failedStat, errno);
+        return nullptr;
+    }
+    if (!S_ISCHR(status.st_mode) || major(status.st_rdev) != scsiGenericMajor) {
+        tellFailed(channel, OpenStage::notADrive, EINVAL);
+        return nullptr;
+    }
+    const int file = open(path, O_RDONLY | O_CLOEXEC | O_NONBLOCK);
+    if (file < 0) {
+        tellFailed(channel, OpenStage::failedOpen, errno);
+        return nullptr;
+    }
+    tellOpen(channel);
+    return std::make_unique<ScsiGenericDevice>(file);
+}
+
+} // namespace orbita::reader
