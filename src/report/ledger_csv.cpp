@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "report/ledger_csv.h"
 
+#include "core/plate/ledger_columns.h"
+
 #include <fmt/format.h>
 #include <iterator>
 
@@ -8,25 +10,40 @@ namespace orbita {
 
 namespace {
 
-std::string_view causeOf(const LedgerEntry& entry) {
-    if (entry.grade != Grade::unreadable)
-        return "";
-    if (!entry.exact)
-        return entry.causeGiven ? "given for one of these" : "none given for one of these";
-    return entry.causeGiven ? "given" : "none given";
-}
+struct CsvCell {
+    std::string& csv;
+    unsigned decimals;
+
+    void operator()(std::monostate /*nothing*/) const {}
+    void operator()(bool value) const { csv += value ? "true" : "false"; }
+    void operator()(std::uint64_t value) const { fmt::format_to(std::back_inserter(csv), "{}", value); }
+    void operator()(double value) const {
+        fmt::format_to(std::back_inserter(csv), "{:.{}f}", value, decimals);
+    }
+    void operator()(std::string_view value) const { csv += value; }
+};
 
 } // namespace
 
 std::string ledgerCsv(const ScanRecord& record) {
-    std::string csv = "lba,sectors,byte_offset,percent,grade,latency_ms,standing,cause\r\n";
+    std::string csv;
+    const auto line = [&](const auto& cell) {
+        bool first = true;
+        for (const LedgerColumn& column : ledgerColumns()) {
+            if ((column.places & inCsv) == 0)
+                continue;
+            csv += first ? "" : ",";
+            first = false;
+            cell(column);
+        }
+        csv += "\r\n";
+    };
+    line([&](const LedgerColumn& column) { csv += column.id; });
     for (const LedgerEntry& entry : record.ledger)
-        fmt::format_to(std::back_inserter(csv), "{},{},{},{:.4f},{},{:.3f},{},{}\r\n", entry.span.first.value,
-                       entry.span.count.value, entry.span.first.value * record.drive.logicalBytes,
-                       static_cast<double>(entry.span.first.value) * 100 /
-                           static_cast<double>(record.drive.capacity.value),
-                       gradeName(entry.grade), toMilliseconds(entry.latency), standingName(entry.standing),
-                       causeOf(entry));
+        line([&](const LedgerColumn& column) {
+            std::visit(CsvCell{csv, column.decimals},
+                       column.value({entry, record.drive.capacity, record.drive.logicalBytes}));
+        });
     return csv;
 }
 

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "report/scan_events.h"
 
+#include "core/plate/ledger_columns.h"
+
 #include <cmath>
 #include <nlohmann/json.hpp>
 
@@ -102,16 +104,8 @@ std::string progressEvent(const ScanStatus& status) {
 
 std::string endEvent(const ScanStatus& status, const std::vector<LedgerEntry>& ledger) {
     Json defects = Json::array();
-    for (const LedgerEntry& entry : ledger) {
-        Json defect{{"lba", entry.span.first.value},
-                    {"sectors", entry.span.count.value},
-                    {"grade", gradeName(entry.grade)},
-                    {"standing", standingName(entry.standing)},
-                    {"latency_ms", rounded(toMilliseconds(entry.latency))}};
-        if (!entry.exact)
-            defect["exact"] = false;
-        defects.push_back(std::move(defect));
-    }
+    for (const LedgerEntry& entry : ledger)
+        defects.push_back(ledgerJson<Json>({entry, {}}, inEvents));
     return line({{"event", "end"},
                  {"ended", endReasonName(status.ended)},
                  {"covered_sectors", status.totals.covered.value},

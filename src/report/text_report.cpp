@@ -2,6 +2,7 @@
 #include "report/text_report.h"
 
 #include "report/format.h"
+#include "report/ledger_words.h"
 #include "report/words.h"
 
 #include <QCoreApplication>
@@ -127,16 +128,23 @@ QString textReport(const ScanRecord& record) {
                 QStringLiteral("  ") + tr("... the rest is in the CSV and JSON files.") + QLatin1Char('\n');
             break;
         }
-        QString standing = words::standing(entry.standing);
-        if (!entry.causeGiven)
-            standing += tr(", no cause given");
-        if (!entry.exact)
-            standing += tr(", one of these sectors, not said which");
-        text += QStringLiteral("  %1  %2 %3  %4  %5\n")
-                    .arg(format::lba(entry.span.first).rightJustified(17),
-                         format::count(entry.span.count.value).rightJustified(7),
-                         words::grade(entry.grade).leftJustified(10),
-                         format::milliseconds(entry.latency).rightJustified(9), standing);
+        const LedgerRow row{entry, drive.capacity, drive.logicalBytes};
+        text += QLatin1Char(' ');
+        QString told;
+        for (const LedgerColumn& column : ledgerColumns()) {
+            if ((column.places & inReport) == 0)
+                continue;
+            const QString cell = words::ledgerText(column, row);
+            constexpr qsizetype numberWidth = 17;
+            constexpr qsizetype wordWidth = 11;
+            told += QLatin1Char(' ') +
+                    (words::isNumber(column.unit)
+                         ? cell.rightJustified(column.unit == LedgerUnit::lba ? numberWidth : 9)
+                         : QLatin1Char(' ') + cell.leftJustified(wordWidth));
+        }
+        while (told.endsWith(QLatin1Char(' ')))
+            told.chop(1);
+        text += told + QLatin1Char('\n');
     }
     return text;
 }

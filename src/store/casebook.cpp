@@ -64,7 +64,21 @@ constexpr const char* const versions[] = {
        CREATE INDEX scan_of_drive ON scan(drive))",
     R"(CREATE TABLE action (id TEXT PRIMARY KEY, drive INTEGER NOT NULL REFERENCES drive(id),
          at INTEGER NOT NULL, begun TEXT NOT NULL, ended TEXT NOT NULL);
-       CREATE INDEX action_of_drive ON action(drive))"};
+       CREATE INDEX action_of_drive ON action(drive);
+       UPDATE vitals SET family = CASE family WHEN 0 THEN 'plain' WHEN 1 THEN 'ata' WHEN 2 THEN 'scsi' WHEN
+         3 THEN 'nvme' ELSE family END;
+       UPDATE reading SET unit = CASE unit WHEN 0 THEN 'none' WHEN 1 THEN 'count' WHEN 2 THEN 'sectors'
+         WHEN 3 THEN 'percent' WHEN 4 THEN 'hours' WHEN 5 THEN 'minutes' WHEN 6 THEN 'celsius' WHEN 7 THEN
+         'bytes' WHEN 8 THEN 'milliseconds' ELSE unit END;
+       UPDATE suspect SET source = CASE source WHEN 0 THEN 'pending-defects' WHEN 1 THEN 'background-scan'
+         WHEN 2 THEN 'error-log' WHEN 3 THEN 'grown-list' WHEN 4 THEN 'self-test' ELSE source END;
+       UPDATE self_test SET kind = CASE kind WHEN 0 THEN 'short' WHEN 1 THEN 'extended' WHEN 2 THEN
+         'conveyance' WHEN 3 THEN 'selective' WHEN 4 THEN 'other' ELSE kind END;
+       UPDATE self_test SET result = CASE result WHEN 0 THEN 'passed' WHEN 1 THEN 'aborted' WHEN 2 THEN
+         'interrupted' WHEN 3 THEN 'failed' WHEN 4 THEN 'failed-read' WHEN 5 THEN 'unfinished' ELSE result
+         END;
+       UPDATE complaint SET here = CASE here WHEN 0 THEN 'not-tried' WHEN 1 THEN 'yes' WHEN 2 THEN 'no'
+         ELSE here END)"};
 
 Error refused(const std::string& path, std::string why) {
     return {
@@ -390,9 +404,9 @@ Result<void> Casebook::updateVisit(const Visit& visit) {
              text(std::string(dataElsewhereName(visit.data))), id}) &&
         run(query, "DELETE FROM complaint WHERE visit = ?", {id});
     for (const Complaint& complaint : visit.complaints)
-        good = good &&
-               run(query, "INSERT INTO complaint (visit, mark, here) VALUES (?, ?, ?)",
-                   {id, text(std::string(complaintName(complaint.mark))), static_cast<int>(complaint.here)});
+        good = good && run(query, "INSERT INTO complaint (visit, mark, here) VALUES (?, ?, ?)",
+                           {id, text(std::string(complaintName(complaint.mark))),
+                            named(reproducedName(complaint.here))});
     if (!good || !transaction.keep())
         return tl::unexpected(failure("keeping the visit in", query));
     return {};
@@ -425,8 +439,8 @@ Result<std::vector<Visit>> Casebook::visits(std::int64_t drive) {
             return tl::unexpected(failure("reading the complaints in", query));
         while (query.next())
             if (const auto mark = complaintFromName(query.value(0).toString().toStdString()))
-                visit.complaints.push_back(
-                    {*mark, static_cast<Reproduced>(std::clamp(query.value(1).toInt(), 0, 2))});
+                visit.complaints.push_back({*mark, reproducedFromName(query.value(1).toString().toStdString())
+                                                       .value_or(Reproduced::notTried)});
     }
     return list;
 }

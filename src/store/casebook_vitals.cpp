@@ -20,6 +20,10 @@ std::optional<std::uint8_t> byteOrNone(const QVariant& v) {
     return v.isNull() ? std::nullopt : std::optional(static_cast<std::uint8_t>(v.toUInt()));
 }
 
+std::string nameAt(const QSqlQuery& query, int column) {
+    return query.value(column).toString().toStdString();
+}
+
 } // namespace
 
 Result<void> Casebook::addVitals(std::int64_t visit, const Vitals& vitals, std::int64_t readAt) {
@@ -30,7 +34,7 @@ Result<void> Casebook::addVitals(std::int64_t visit, const Vitals& vitals, std::
             "INSERT INTO vitals (visit, read_at, family, world_wide_name, model, serial, firmware, sectors) "
             "VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
             {QVariant::fromValue<qint64>(visit), QVariant::fromValue<qint64>(readAt),
-             static_cast<int>(vitals.family), text(vitals.worldWideName), text(vitals.identity.model),
+             named(familyName(vitals.family)), text(vitals.worldWideName), text(vitals.identity.model),
              text(vitals.identity.serial), text(vitals.identity.firmware),
              number(vitals.identity.capacity.value)});
     const QVariant id = query.lastInsertId();
@@ -39,9 +43,9 @@ Result<void> Casebook::addVitals(std::int64_t visit, const Vitals& vitals, std::
                run(query,
                    "INSERT INTO reading (vitals, kind, attribute, unit, value, normalised, worst, threshold, "
                    "raw, own_limit, source) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-                   {id, text(std::string(readingKindName(r.kind))), r.attribute, static_cast<int>(r.unit),
-                    QVariant::fromValue<qint64>(r.value), orNull(r.normalised), orNull(r.worst),
-                    orNull(r.threshold),
+                   {id, text(std::string(readingKindName(r.kind))), r.attribute,
+                    named(readingUnitName(r.unit)), QVariant::fromValue<qint64>(r.value),
+                    orNull(r.normalised), orNull(r.worst), orNull(r.threshold),
                     QByteArray(reinterpret_cast<const char*>(r.raw.data()),
                                static_cast<qsizetype>(r.raw.size())),
                     orNull(r.ownLimit), text(r.source)});
@@ -52,13 +56,13 @@ Result<void> Casebook::addVitals(std::int64_t visit, const Vitals& vitals, std::
                                        static_cast<qsizetype>(page.bytes.size()))});
     for (const Suspect& suspect : vitals.suspects)
         good = good && run(query, "INSERT INTO suspect (vitals, lba, source) VALUES (?, ?, ?)",
-                           {id, number(suspect.lba.value), static_cast<int>(suspect.source)});
+                           {id, number(suspect.lba.value), named(suspectSourceName(suspect.source))});
     for (const SelfTestEntry& test : vitals.selfTests)
         good = good &&
                run(query,
                    "INSERT INTO self_test (vitals, kind, result, hours, failing_lba) VALUES (?, ?, ?, ?, ?)",
-                   {id, static_cast<int>(test.kind), static_cast<int>(test.result), number(test.hours),
-                    test.failingLba ? number(test.failingLba->value) : QVariant()});
+                   {id, named(selfTestKindName(test.kind)), named(selfTestResultName(test.result)),
+                    number(test.hours), test.failingLba ? number(test.failingLba->value) : QVariant()});
     if (!good || !transaction.keep())
         return tl::unexpected(failure("keeping the vitals in", query));
     return {};
@@ -79,7 +83,7 @@ Result<std::vector<PastVitals>> Casebook::pastVitals(std::int64_t drive) {
         ids.push_back(query.value(0).toLongLong());
         past.visit = query.value(1).toLongLong();
         past.readAt = query.value(2).toLongLong();
-        past.vitals.family = static_cast<Family>(std::clamp(query.value(3).toInt(), 0, 3));
+        past.vitals.family = familyFromName(nameAt(query, 3)).value_or(Family::plain);
         past.vitals.worldWideName = query.value(4).toString().toStdString();
         past.vitals.identity.model = query.value(5).toString().toStdString();
         past.vitals.identity.serial = query.value(6).toString().toStdString();
@@ -97,12 +101,13 @@ Result<std::vector<PastVitals>> Casebook::pastVitals(std::int64_t drive) {
             return tl::unexpected(failure("reading earlier vitals in", query));
         while (query.next()) {
             const auto kind = readingKindFromName(query.value(0).toString().toStdString());
-            if (!kind)
+            const auto unit = readingUnitFromName(nameAt(query, 2));
+            if (!kind || !unit) // of a later version
                 continue;
             Reading r;
             r.kind = *kind;
             r.attribute = static_cast<std::uint8_t>(query.value(1).toUInt());
-            r.unit = static_cast<ReadingUnit>(std::clamp(query.value(2).toInt(), 0, 8));
+            r.unit = *unit;
             r.value = query.value(3).toLongLong();
             r.normalised = byteOrNone(query.value(4));
             r.worst = byteOrNone(query.value(5));
@@ -119,16 +124,19 @@ Result<std::vector<PastVitals>> Casebook::pastVitals(std::int64_t drive) {
         if (!run(query, "SELECT lba, source FROM suspect WHERE vitals = ? ORDER BY rowid", {ids[i]}))
             return tl::unexpected(failure("reading earlier vitals in", query));
         while (query.next())
-            vitals.suspects.push_back({Lba{query.value(0).toULongLong()},
-                                       static_cast<SuspectSource>(std::clamp(query.value(1).toInt(), 0, 4))});
+            if (const auto source = suspectSourceFromName(nameAt(query, 1)))
+                vitals.suspects.push_back({Lba{query.value(0).toULongLong()}, *source});
         if (!run(query,
                  "SELECT kind, result, hours, failing_lba FROM self_test WHERE vitals = ? ORDER BY rowid",
                  {ids[i]}))
             return tl::unexpected(failure("reading earlier vitals in", query));
         while (query.next()) {
             SelfTestEntry test;
-            test.kind = static_cast<SelfTestKind>(std::clamp(query.value(0).toInt(), 0, 4));
-            test.result = static_cast<SelfTestResult>(std::clamp(query.value(1).toInt(), 0, 5));
+            const auto result = selfTestResultFromName(nameAt(query, 1));
+            if (!result)
+                continue;
+            test.kind = selfTestKindFromName(nameAt(query, 0)).value_or(SelfTestKind::other);
+            test.result = *result;
             test.hours = query.value(2).toULongLong();
             if (!query.value(3).isNull())
                 test.failingLba = Lba{query.value(3).toULongLong()};

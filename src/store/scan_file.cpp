@@ -4,6 +4,7 @@
 #include "core/base/json_numbers.h"
 #include "core/base/read_file.h"
 #include "core/base/text.h"
+#include "core/plate/ledger_columns.h"
 #include "core/scan/left_unread.h"
 
 #include <QDateTime>
@@ -217,34 +218,6 @@ void totalsFrom(const Json& json, ScanStatus& status) {
     }
 }
 
-Json ledgerJson(const LedgerEntry& entry) {
-    Json json = {{"lba", entry.span.first.value},
-                 {"sectors", entry.span.count.value},
-                 {"grade", gradeName(entry.grade)},
-                 {"latency_ms", roundedMs(entry.latency)},
-                 {"standing", standingName(entry.standing)}};
-    if (!entry.causeGiven)
-        json["cause"] = "none given";
-    if (!entry.exact)
-        json["exact"] = false;
-    return json;
-}
-
-LedgerEntry ledgerFrom(const Json& json) {
-    LedgerEntry entry;
-    entry.span = {{whole<std::uint64_t>(json.at("lba"))}, {whole<std::uint64_t>(json.at("sectors"))}};
-    const auto grade = gradeFromName(json.at("grade").get<std::string>());
-    const auto standing = standingFromName(json.at("standing").get<std::string>());
-    if (!grade || !standing)
-        throw std::runtime_error("a ledger entry has a grade or standing that this Orbita does not know");
-    entry.grade = *grade;
-    entry.standing = *standing;
-    entry.latency = fromMilliseconds(json.at("latency_ms").get<double>());
-    entry.causeGiven = !json.contains("cause");
-    entry.exact = json.value("exact", true);
-    return entry;
-}
-
 Json eventJson(const ScanEvent& entry) {
     Json json = {{"at_s", std::round(toSeconds(entry.at) * 1e3) / 1e3}, {"kind", scanEventName(entry.kind)}};
     json["lba"] = entry.span.first.value;
@@ -310,7 +283,7 @@ Json recordJson(const ScanRecord& record) {
     SectorCount unreadable;
     Json ledger = Json::array();
     for (const LedgerEntry& entry : record.ledger) {
-        ledger.push_back(ledgerJson(entry));
+        ledger.push_back(ledgerJson<Json>({entry, record.drive.capacity}, inJson));
         unreadable = unreadable + entry.unreadable();
     }
     Json events = Json::array();
@@ -410,7 +383,7 @@ ScanRecord recordFrom(const Json& json) {
         counts[i] = whole<std::uint64_t>(blocks.at(i));
     record.status.lateness.setCounts(counts);
     for (const Json& entry : json.at("ledger"))
-        record.ledger.push_back(ledgerFrom(entry));
+        record.ledger.push_back(ledgerEntryFrom(entry));
     for (const Json& entry : json.at("tape"))
         record.events.push_back(eventFrom(entry));
     record.status.eventCount = record.events.size();

@@ -13,6 +13,11 @@ inline QString text(const std::string& s) {
     return QString::fromStdString(s);
 }
 
+// Of a name; what stands for something is kept by its name, never by its number.
+inline QVariant named(std::string_view s) {
+    return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size()));
+}
+
 inline QVariant number(std::uint64_t n) {
     return QVariant::fromValue(static_cast<qint64>(n));
 }

@@ -2,13 +2,16 @@
 // Tape and ledger as models: what they tell, and that they follow the scan in view.
 #include <QTest>
 
-#include "app/scan/defect_lists.h"
+#include "app/scan/ledger_panel.h"
 #include "app/scan/plan_sentence.h"
 #include "app/scan/plate_view.h"
+#include "app/scan/tape_panel.h"
 #include "app/theme/theme.h"
 #include "support/scan_runner.h"
 
 #include <QAbstractItemModelTester>
+#include <QHeaderView>
+#include <QSignalSpy>
 
 using namespace orbita;
 using namespace orbita::app;
@@ -34,6 +37,17 @@ ScanRecord faulty() {
     return test::runScan(*drive, {});
 }
 
+int columnOf(const QAbstractItemModel& model, const char* title) {
+    for (int column = 0; column < model.columnCount(); ++column)
+        if (model.headerData(column, Qt::Horizontal).toString() == QLatin1String(title))
+            return column;
+    return -1;
+}
+
+QString cell(const QAbstractItemModel& model, int row, const char* title) {
+    return model.index(row, columnOf(model, title)).data().toString();
+}
+
 // A desk with one scan opened, as from a file.
 struct Desk {
     Desk() : controller(target(), false) { controller.addOpened(faulty()); }
@@ -56,17 +70,20 @@ private slots:
         const QAbstractItemModelTester tester(&model, QAbstractItemModelTester::FailureReportingMode::QtTest);
         model.setController(&d.controller);
         QCOMPARE(model.rowCount(), 5);
-        const auto at = [&](int row, int role) { return model.index(row).data(role); };
-        QCOMPARE(at(0, Qt::DisplayRole).toString(), QString("unreadable"));
-        QCOMPARE(at(0, placeRole).toString().remove(QChar(0xA0)), QString("80000"));
-        QCOMPARE(at(0, sizeRole).toString(), QString("8 sectors"));
+        QCOMPARE(cell(model, 0, "Grade"), QString("unreadable"));
+        QCOMPARE(cell(model, 0, "LBA").remove(QChar(0xA0)), QString("80000"));
+        QCOMPARE(cell(model, 0, "Sectors"), QString("8"));
+        QCOMPARE(cell(model, 0, "Standing"), QString("confirmed"));
         // The first three lie close together, the fourth far away; a link fault is no matter of the surface.
-        QCOMPARE(at(0, detailRole).toString(), QString("confirmed · patch 1"));
-        QCOMPARE(at(2, detailRole).toString(), QString("confirmed · patch 1"));
-        QCOMPARE(at(3, detailRole).toString(), QString("confirmed · patch 2"));
-        QCOMPARE(at(4, detailRole).toString(), QString("once"));
+        QCOMPARE(cell(model, 0, "Patch"), QString("1"));
+        QCOMPARE(cell(model, 2, "Patch"), QString("1"));
+        QCOMPARE(cell(model, 3, "Patch"), QString("2"));
+        QCOMPARE(cell(model, 4, "Patch"), QString());
         for (int row = 0; row < 5; ++row)
-            QVERIFY(at(row, Qt::AccessibleTextRole).toString().contains(at(row, Qt::DisplayRole).toString()));
+            QVERIFY(model.index(row, 0)
+                        .data(Qt::AccessibleTextRole)
+                        .toString()
+                        .contains(cell(model, row, "Grade")));
     }
     void ledgerFindsAndFilters() {
         Desk d;
@@ -76,13 +93,112 @@ private slots:
         QCOMPARE(model.rowIn({{80'004}, {1}}), 0);
         QCOMPARE(model.rowIn({{29'999'000}, {4096}}), 3);
         QCOMPARE(model.rowIn({{1}, {100}}), -1);
-        model.setShown(1U << static_cast<unsigned>(Grade::unreadable));
-        QCOMPARE(model.rowCount(), 3);
-        QCOMPARE(model.index(2).data(detailRole).toString(), QString("confirmed · patch 2")); // numbers stay
-        model.setShown(0xFF);
-        QCOMPARE(model.rowCount(), 5);
+        const auto listed = [&](LedgerFilter filter) {
+            model.setFilter(filter);
+            return model.rowCount();
+        };
+        const auto unreadable = static_cast<std::uint8_t>(1U << static_cast<unsigned>(Grade::unreadable));
+        QCOMPARE(listed({unreadable, {}, 0}), 3);
+        QCOMPARE(cell(model, 2, "Patch"), QString("2")); // numbers stay
+        QCOMPARE(listed({unreadable, {}, 1}), 2);
+        QCOMPARE(listed({0xFF, Standing::once, 0}), 1);
+        QCOMPARE(listed({unreadable, Standing::once, 0}), 0);
+        QCOMPARE(model.defects(), std::size_t{5});
+        QCOMPARE(listed({}), 5);
         model.setController(nullptr);
         QCOMPARE(model.rowCount(), 0);
+    }
+    void ledgerIsSorted() {
+        Desk d;
+        LedgerModel model;
+        const QAbstractItemModelTester tester(&model, QAbstractItemModelTester::FailureReportingMode::QtTest);
+        model.setController(&d.controller);
+        const QPersistentModelIndex kept(model.index(3, 0));
+        const auto places = [&] {
+            QStringList all;
+            for (int row = 0; row < model.rowCount(); ++row)
+                all << cell(model, row, "LBA").remove(QChar(0xA0));
+            return all.join(QLatin1Char(' '));
+        };
+        for (int column = 0; column < model.columnCount(); ++column) {
+            model.sort(column, Qt::DescendingOrder);
+            QCOMPARE(kept.data(spanRole).value<LbaSpan>().first, Lba{30'000'000});
+            QCOMPARE(model.rowCount(), 5);
+        }
+        model.sort(columnOf(model, "Grade"), Qt::DescendingOrder); // the gravest first, then by place
+        QVERIFY2(places().startsWith("80000 84000 30000000 "), qPrintable(places()));
+        QCOMPARE(cell(model, 0, "Grade"), QString("unreadable"));
+        QCOMPARE(cell(model, 2, "Grade"), QString("unreadable"));
+        model.sort(0, Qt::AscendingOrder);
+        QCOMPARE(model.index(0, 0).data(spanRole).value<LbaSpan>().first, Lba{80'000});
+        QCOMPARE(kept.row(), 3);
+    }
+    // As many as a dying drive comes to: what did not change is not taken anew, and each row is told.
+    void ledgerOfManyDefects() {
+        ScanRecord record = faulty();
+        const LedgerEntry defect = record.ledger.front();
+        record.ledger.clear();
+        for (std::uint64_t i = 0; i < 100'000; ++i) {
+            record.ledger.push_back(defect);
+            record.ledger.back().span = {{i * 100}, {1}};
+            record.ledger.back().latency = std::chrono::milliseconds{(i * 7919) % 3000};
+        }
+        DriveController controller(Desk::target(), false);
+        controller.addOpened(std::move(record));
+        LedgerModel model;
+        QSignalSpy resets(&model, &QAbstractItemModel::modelReset);
+        model.setController(&controller);
+        QCOMPARE(model.rowCount(), 100'000);
+        model.refresh();
+        model.refresh();
+        QCOMPARE(resets.count(), 1);
+        model.sort(columnOf(model, "Took"), Qt::DescendingOrder);
+        QCOMPARE(cell(model, 0, "Took").remove(QChar(0xA0)), QString("3.00s"));
+        QCOMPARE(model.rowCount(), 100'000);
+        QVERIFY(model.rowIn({{99'999 * 100}, {1}}) >= 0);
+    }
+    // By mouse and by key, and what is chosen is chosen on the plate.
+    void ledgerTableIsWorkedWith() {
+        Desk d;
+        Lens lens;
+        lens.setGrid(d.controller.current()->record.plan.grid);
+        LedgerPanel lists(lens);
+        lists.resize(700, 400);
+        lists.show();
+        lists.setController(&d.controller);
+        QVERIFY(QTest::qWaitForWindowActive(&lists));
+        auto* table = lists.findChild<QTableView*>("ledger");
+        table->setFocus();
+        QVERIFY(table->isVisible() && table->hasFocus());
+        QTest::keyClick(table, Qt::Key_Down);
+        QTest::keyClick(table, Qt::Key_Down);
+        QVERIFY(lens.selection().has_value());
+        const LbaSpan chosen = *lens.selection();
+        const int took = columnOf(*table->model(), "Took");
+        QTest::keyClick(table, static_cast<Qt::Key>(Qt::Key_1 + took));
+        QCOMPARE(table->horizontalHeader()->sortIndicatorSection(), took);
+        QCOMPARE(table->currentIndex().data(spanRole).value<LbaSpan>(), chosen); // the row moved with it
+        QTest::keyClick(table, static_cast<Qt::Key>(Qt::Key_1 + took));
+        QCOMPARE(table->horizontalHeader()->sortIndicatorOrder(), Qt::DescendingOrder);
+        const QHeaderView* header = table->horizontalHeader();
+        const int grade = columnOf(*table->model(), "Grade");
+        QTest::mouseClick(header->viewport(), Qt::LeftButton, {},
+                          {header->sectionViewportPosition(grade) + 20, header->height() / 2});
+        QCOMPARE(header->sortIndicatorSection(), grade);
+        // The filters, by keyboard; the grade is that of plate and tallies.
+        auto* grades = lists.findChild<QComboBox*>("ledgerGrade");
+        grades->setFocus();
+        QTest::keyClicks(grades, "unr");
+        QCOMPARE(table->model()->rowCount(), 3);
+        QCOMPARE(lens.shown(), static_cast<std::uint8_t>(1U << static_cast<unsigned>(Grade::unreadable)));
+        auto* patch = lists.findChild<QComboBox*>("ledgerPatch");
+        patch->setFocus();
+        QTest::keyClick(patch, Qt::Key_End);
+        QCOMPARE(table->model()->rowCount(), 1);
+        lens.setShown(0xFF);
+        QCOMPARE(grades->currentIndex(), 0);
+        QTest::keyClick(patch, Qt::Key_Home);
+        QCOMPARE(table->model()->rowCount(), 5);
     }
     void eventLogFollowsTheScanInView() {
         Desk d;
@@ -144,21 +260,26 @@ private slots:
     }
     void emptyListsSaySo() {
         Lens lens;
-        DefectLists lists(lens);
-        lists.show();
-        lists.setController(nullptr);
-        const auto says = [&](const char* words) {
-            for (const QLabel* label : lists.findChildren<QLabel*>())
+        TapePanel tape(lens);
+        LedgerPanel ledger(lens);
+        const auto says = [&](QWidget& panel, const char* words) {
+            panel.show();
+            for (const QLabel* label : panel.findChildren<QLabel*>())
                 if (label->isVisible() && label->text().contains(QLatin1String(words)))
                     return true;
             return false;
         };
-        QVERIFY(says("Nothing has happened yet"));
-        lists.showLedger();
-        QVERIFY(says("No defects so far"));
+        tape.setController(nullptr);
+        ledger.setController(nullptr);
+        QVERIFY(says(tape, "Nothing has happened yet"));
+        QVERIFY(says(ledger, "No defects so far"));
         Desk d;
-        lists.setController(&d.controller);
-        QVERIFY(!says("No defects so far"));
+        ledger.setController(&d.controller);
+        tape.setController(&d.controller);
+        QVERIFY(!says(ledger, "No defects so far") && !says(tape, "Nothing has happened yet"));
+        lens.setGrid(d.controller.current()->record.plan.grid);
+        lens.setShown(static_cast<std::uint8_t>(1U << static_cast<unsigned>(Grade::stalled)));
+        QVERIFY(says(ledger, "None of the 5 defects is one of these"));
     }
     void plateDescribesWhatIsUnderThePointer() {
         Desk d;

@@ -137,9 +137,23 @@ private slots:
             QVERIFY(casebook);
             const auto drive = (*casebook)->driveFor(someVitals().identity);
             visit = (*casebook)->beginVisit(drive->id, 1'700'000'000).value();
+            Visit told;
+            told.id = visit;
+            told.complaints = {{ComplaintMark::noise, Reproduced::yes}};
+            QVERIFY((*casebook)->updateVisit(told));
+            Vitals vitals = someVitals();
+            vitals.suspects = {{Lba{8}, SuspectSource::errorLog}};
+            vitals.selfTests = {{SelfTestKind::other, SelfTestResult::passed, 5, {}}};
+            QVERIFY((*casebook)->addVitals(visit, vitals, 1'700'000'001));
         }
         statement(path, "DROP TABLE action");
         statement(path, "PRAGMA user_version = 2");
+        // Up to then, numbers stood for names.
+        statement(path, "UPDATE vitals SET family = 3");
+        statement(path, "UPDATE reading SET unit = 2");
+        statement(path, "UPDATE suspect SET source = 4");
+        statement(path, "UPDATE self_test SET kind = 1, result = 4");
+        statement(path, "UPDATE complaint SET here = 2");
         statement(path, "INSERT INTO deed VALUES (1, 1700000010, 'self-test begun: short')");
         statement(path, "INSERT INTO overrule VALUES (1, 1700000009, 'noise')");
         auto casebook = Casebook::open(path.toStdString());
@@ -147,6 +161,22 @@ private slots:
         QCOMPARE((*casebook)->deeds(visit).value(), std::vector<std::string>{"self-test begun: short"});
         QCOMPARE((*casebook)->overrules(visit).value(), std::vector<std::string>{"noise"});
         QVERIFY((*casebook)->actions(1)->empty());
+        const Vitals past = (*casebook)->pastVitals(1)->front().vitals;
+        QCOMPARE(past.family, Family::nvme);
+        QVERIFY(!past.readings.empty());
+        for (const Reading& reading : past.readings)
+            QCOMPARE(reading.unit, ReadingUnit::sectors);
+        QCOMPARE(past.suspects.front().source, SuspectSource::selfTest);
+        QCOMPARE(past.selfTests.front().kind, SelfTestKind::extended);
+        QCOMPARE(past.selfTests.front().result, SelfTestResult::failedRead);
+        QCOMPARE((*casebook)->visits(1)->front().complaints.front().here, Reproduced::no);
+        // What a later version kept by names that this one does not know is not taken for another.
+        casebook->reset();
+        statement(path, "UPDATE vitals SET family = 'punched-cards'");
+        statement(path, "UPDATE suspect SET source = 'hearsay'");
+        casebook = Casebook::open(path.toStdString());
+        QCOMPARE((*casebook)->pastVitals(1)->front().vitals.family, Family::plain);
+        QVERIFY((*casebook)->pastVitals(1)->front().vitals.suspects.empty());
     }
     // What holds nothing is kept as such, also where nothing else is around it.
     void notStoredIsKept() {

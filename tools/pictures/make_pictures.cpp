@@ -136,16 +136,18 @@ void stations(Photographer& p, AppWindow& window) {
                                       std::pair{"demo:petrel", "solid-state"}}) {
         window.showStation("intake");
         p.choose(drive);
-        if (std::string_view(name) != "solid-state")
-            p.take((std::string("intake-") + name).c_str());
         p.readVitals();
         if (std::string_view(name) == "healthy") {
             p.click(QStringLiteral("Extended"));
             QTest::qWait(6000);
         }
         p.take((std::string("vitals-") + name).c_str());
-        if (std::string_view(name) == "healthy")
-            p.click(QStringLiteral("Abort test"));
+        if (std::string_view(name) != "healthy")
+            continue;
+        p.click(QStringLiteral("Abort test"));
+        QTest::qWait(500);
+        window.showStation("intake"); // with what was done to it
+        p.take("intake-healthy");
     }
 }
 
@@ -185,6 +187,9 @@ void scans(Photographer& p, AppWindow& window) {
         p.hover(unreadable->span.first);
     p.take("scan-running");
     QTest::mouseMove(&window, QPoint(600, 790));
+    QTest::keyClick(&window, Qt::Key_2, Qt::ControlModifier);
+    p.take("scan-ledger");
+    QTest::keyClick(&window, Qt::Key_3, Qt::ControlModifier);
     p.start("demo:tern20", QStringLiteral("Yes, saved"));
     p.waitForShare(0.3);
     p.take("scan-several-drives");

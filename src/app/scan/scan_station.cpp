@@ -83,11 +83,18 @@ ScanStation::ScanStation(QWidget* parent)
     , m_scanSpan(makeFlat(tr("Scan this span a&gain"), tr("Read just the selected span (Ctrl+R)"), this))
     , m_showAll(makeFlat(tr("Show &whole scan"), tr("All of the plate in view (Home)"), this))
     , m_answers(new AnswerView(m_lens, this))
+    , m_readout(new QLabel(this))
+    , m_holdStill(
+          makeFlat(tr("&Hold still"), tr("Look at these answers while the scan goes on (Space)"), this))
+    , m_chartsTab(new QPushButton(tr("Answers and pace"), this))
+    , m_ledgerTab(new QPushButton(tr("Ledger"), this))
+    , m_below(new QStackedWidget(this))
     , m_trace(new TraceView(m_lens, this))
     , m_progress(new ProgressPanel(this))
     , m_judgement(new QLabel(this))
     , m_lateness(new LatenessView(this))
-    , m_lists(new DefectLists(m_lens, this))
+    , m_tape(new TapePanel(m_lens, this))
+    , m_ledger(new LedgerPanel(m_lens, this))
     , m_actions(new ActionBar(this)) {
     m_scans->setAccessibleName(tr("Scan in view"));
     m_scans->setObjectName(QStringLiteral("scans"));
@@ -112,8 +119,7 @@ ScanStation::ScanStation(QWidget* parent)
     left->addWidget(m_stage, 5);
     left->addWidget(m_tallies);
     left->addWidget(makeSelectionRow());
-    left->addWidget(makeAnswers());
-    left->addWidget(m_trace, 3);
+    left->addWidget(makeBelow(), 5);
     auto* middle = new QHBoxLayout;
     middle->setSpacing(16);
     middle->addLayout(left, 1);
@@ -187,15 +193,21 @@ void ScanStation::addActions() {
     }).onlyWhile(selected);
     addButtonAction("show-all", tr("Show the whole scan"), {}, m_showAll);
     addStationAction("event-log", tr("Go to the tape: what happened"), Qt::CTRL | Qt::Key_1,
-                     [this] { m_lists->showEventLog(); })
+                     [this] { m_tape->list().setFocus(); })
         .onlyWhile(chosen)
         .withItsStation();
     addStationAction("ledger", tr("Go to the ledger: the defects"), Qt::CTRL | Qt::Key_2,
-                     [this] { m_lists->showLedger(); })
+                     [this] {
+                         showBelow(true);
+                         m_ledger->table().setFocus();
+                     })
         .onlyWhile(chosen)
         .withItsStation();
     addStationAction("answers", tr("Go to the answers as they come"), Qt::CTRL | Qt::Key_3,
-                     [this] { m_answers->setFocus(); })
+                     [this] {
+                         showBelow(false);
+                         m_answers->setFocus();
+                     })
         .onlyWhile(chosen)
         .withItsStation();
     addStationAction("plate", tr("Go to the plate"), Qt::CTRL | Qt::Key_P, [this] { m_plate->setFocus(); })
@@ -242,37 +254,67 @@ QWidget* ScanStation::makeSelectionRow() {
     return bar;
 }
 
-QWidget* ScanStation::makeAnswers() {
+// Below the plate: the answers and the trace, or the ledger.
+QWidget* ScanStation::makeBelow() {
     auto* panel = new QWidget(this);
-    m_answersPanel = panel;
+    m_readout->setObjectName(QStringLiteral("readout"));
+    m_readout->setFont(Theme::text(12));
+    m_readout->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    m_holdStill->setCheckable(true);
+    m_holdStill->setObjectName(QStringLiteral("flat"));
+    m_chartsTab->setToolTip(tr("One answer after the other, and the whole scan by place (Ctrl+3)"));
+    m_ledgerTab->setToolTip(tr("The defects, as a table (Ctrl+2)"));
+    for (QPushButton* tab : {m_chartsTab, m_ledgerTab}) {
+        tab->setObjectName(QStringLiteral("tab"));
+        tab->setCheckable(true);
+    }
+    connect(m_chartsTab, &QPushButton::clicked, this, [this] { showBelow(false); });
+    connect(m_ledgerTab, &QPushButton::clicked, this, [this] { showBelow(true); });
     auto* row = new QHBoxLayout;
     row->setContentsMargins(8, 0, 0, 0);
-    row->setSpacing(12);
-    auto* readout = new QLabel(panel);
-    readout->setObjectName(QStringLiteral("readout"));
-    readout->setFont(Theme::text(12));
-    readout->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
-    auto* hold =
-        makeFlat(tr("&Hold still"), tr("Look at these answers while the scan goes on (Space)"), panel);
-    hold->setCheckable(true);
-    hold->setObjectName(QStringLiteral("flat"));
-    row->addWidget(Theme::heading(tr("Answers as they come"), panel));
-    row->addWidget(readout, 1);
-    row->addWidget(hold);
+    row->setSpacing(14);
+    row->addWidget(m_chartsTab);
+    row->addWidget(m_ledgerTab);
+    row->addWidget(m_readout, 1);
+    row->addWidget(m_holdStill);
+    auto* charts = new QWidget(panel);
+    auto* chartColumn = new QVBoxLayout(charts);
+    chartColumn->setContentsMargins(0, 0, 0, 0);
+    chartColumn->setSpacing(6);
+    chartColumn->addWidget(m_answers);
+    chartColumn->addWidget(m_trace, 1);
+    m_answers->setFixedHeight(answersHeight);
+    m_below->addWidget(charts);
+    m_below->addWidget(m_ledger);
     auto* column = new QVBoxLayout(panel);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(2);
     column->addLayout(row);
-    column->addWidget(m_answers);
-    m_answers->setFixedHeight(answersHeight);
-    connect(hold, &QPushButton::toggled, m_answers, &AnswerView::hold);
-    connect(m_answers, &AnswerView::heldChanged, hold, [hold](bool still) {
-        hold->setChecked(still);
-        hold->setText(still ? tr("&Held: go on") : tr("&Hold still"));
+    column->addWidget(m_below, 1);
+    connect(m_holdStill, &QPushButton::toggled, m_answers, &AnswerView::hold);
+    connect(m_answers, &AnswerView::heldChanged, m_holdStill, [this](bool still) {
+        m_holdStill->setChecked(still);
+        m_holdStill->setText(still ? tr("&Held: go on") : tr("&Hold still"));
     });
-    connect(m_answers, &AnswerView::readoutChanged, readout,
-            [this, readout] { readout->setText(m_answers->readout()); });
+    connect(m_answers, &AnswerView::readoutChanged, m_readout,
+            [this] { m_readout->setText(m_ledgerTab->isChecked() ? QString() : m_answers->readout()); });
+    showBelow(false);
     return panel;
+}
+
+void ScanStation::showBelow(bool ledger) {
+    m_below->setCurrentIndex(ledger ? 1 : 0);
+    m_chartsTab->setChecked(!ledger);
+    m_ledgerTab->setChecked(ledger);
+    refreshAnswers();
+}
+
+// They come only while a scan reads.
+void ScanStation::refreshAnswers() {
+    const bool come = m_controller != nullptr && m_controller->liveFeed() != nullptr;
+    m_answers->setVisible(come);
+    m_holdStill->setVisible(come && !m_ledgerTab->isChecked());
+    m_readout->setText(come && !m_ledgerTab->isChecked() ? m_answers->readout() : QString());
 }
 
 QWidget* ScanStation::makeSide() {
@@ -296,7 +338,7 @@ QWidget* ScanStation::makeSide() {
     column->addWidget(m_latenessHeading);
     column->addWidget(m_lateness);
     column->addSpacing(4);
-    column->addWidget(m_lists, 1);
+    column->addWidget(m_tape, 1);
     return side;
 }
 
@@ -322,7 +364,8 @@ void ScanStation::setController(DriveController* controller) {
     m_trace->setController(controller);
     m_progress->setController(controller);
     m_lateness->setController(controller);
-    m_lists->setController(controller);
+    m_tape->setController(controller);
+    m_ledger->setController(controller);
     m_actions->setController(controller);
     refreshNumbers();
 }
@@ -342,7 +385,7 @@ void ScanStation::refreshState() {
     m_plate->refresh();
     m_tallies->refresh();
     m_progress->refresh();
-    m_answersPanel->setVisible(m_controller != nullptr && m_controller->liveFeed() != nullptr);
+    refreshAnswers();
     m_answers->refresh();
     m_trace->refresh();
     m_lateness->refresh();
@@ -439,7 +482,11 @@ void ScanStation::refreshNumbers() {
 }
 
 void ScanStation::refreshDefects() {
-    m_lists->refresh();
+    m_tape->refresh();
+    m_ledger->refresh();
+    const int listed = m_ledger->model().rowCount();
+    m_ledgerTab->setText(listed > 0 ? tr("Ledger · %1").arg(format::count(static_cast<std::uint64_t>(listed)))
+                                    : tr("Ledger"));
 }
 
 void ScanStation::copySelection() {

@@ -5,11 +5,12 @@
 
 #include "app/scan/action_bar.h"
 #include "app/scan/answer_view.h"
-#include "app/scan/defect_lists.h"
 #include "app/scan/lateness_view.h"
+#include "app/scan/ledger_panel.h"
 #include "app/scan/plate_view.h"
 #include "app/scan/progress_panel.h"
 #include "app/scan/tally_bar.h"
+#include "app/scan/tape_panel.h"
 #include "app/scan/trace_view.h"
 #include "app/shell/station.h"
 
@@ -49,7 +50,9 @@ private:
     void refreshSelection();
     void refreshNotice();
     QWidget* makeSelectionRow();
-    QWidget* makeAnswers();
+    QWidget* makeBelow();
+    void showBelow(bool ledger);
+    void refreshAnswers();
     QWidget* makeSide();
 
     Lens m_lens;
@@ -64,13 +67,18 @@ private:
     QPushButton* m_scanSpan;
     QPushButton* m_showAll;
     AnswerView* m_answers;
-    QWidget* m_answersPanel = nullptr; // with its heading
+    QLabel* m_readout;
+    QPushButton* m_holdStill;
+    QPushButton* m_chartsTab;
+    QPushButton* m_ledgerTab;
+    QStackedWidget* m_below; // the charts, or the ledger
     TraceView* m_trace;
     ProgressPanel* m_progress;
     QLabel* m_judgement;
     QLabel* m_latenessHeading = nullptr;
     LatenessView* m_lateness;
-    DefectLists* m_lists;
+    TapePanel* m_tape;
+    LedgerPanel* m_ledger;
     ActionBar* m_actions;
     QElapsedTimer m_sinceCharts;
 };

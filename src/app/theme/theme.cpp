@@ -56,6 +56,8 @@ QAbstractItemView { background: transparent; border: none; outline: none; select
 QAbstractItemView:focus { border: 1px solid %accent; border-radius: 4px; }
 QHeaderView::section { background: %ground; color: %dim; border: none; border-bottom: 1px solid %hairline;
                        padding: 3px 4px; }
+QTableView::item { padding: 0 16px 0 4px; border: none; }
+QTableView QHeaderView::section { padding-right: 16px; }
 QLineEdit, QComboBox, QSpinBox, QDoubleSpinBox { background: %ground; border: 1px solid %hairline; border-radius: 6px;
                    padding: 4px 7px; selection-background-color: %accent; selection-color: %onAccent; }
 QLineEdit:focus, QComboBox:focus, QSpinBox:focus { border-color: %accent; }
@@ -70,7 +72,11 @@ QDialogButtonBox { dialogbuttonbox-buttons-have-icons: 0; }
 QScrollBar:vertical { background: transparent; width: 8px; margin: 0; }
 QScrollBar::handle:vertical { background: %hairline; border-radius: 4px; min-height: 24px; }
 QScrollBar::handle:vertical:hover { background: %dim; }
-QScrollBar::add-line, QScrollBar::sub-line, QScrollBar::add-page, QScrollBar::sub-page { background: none; height: 0; }
+QScrollBar:horizontal { background: transparent; height: 8px; margin: 0; }
+QScrollBar::handle:horizontal { background: %hairline; border-radius: 4px; min-width: 24px; }
+QScrollBar::handle:horizontal:hover { background: %dim; }
+QScrollBar::add-line, QScrollBar::sub-line, QScrollBar::add-page, QScrollBar::sub-page { background: none; height: 0;
+                   width: 0; }
 )");
     sheet.replace(QLatin1String("%text"), name(Tone::text))
         .replace(QLatin1String("%dim"), name(Tone::textDim))

@@ -115,5 +115,6 @@ std::span<const DriveFamily* const> allFamilies();
 inline std::string_view familyName(Family family) {
     return familyOf(family).name;
 }
+std::optional<Family> familyFromName(std::string_view name);
 
 } // namespace orbita

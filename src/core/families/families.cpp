@@ -23,6 +23,13 @@ const DriveFamily& familyOf(Protocol protocol) {
     return plainFamily; // which takes nothing that is not its own
 }
 
+std::optional<Family> familyFromName(std::string_view name) {
+    for (const DriveFamily* const family : families)
+        if (family->name == name)
+            return family->family;
+    return std::nullopt;
+}
+
 std::span<const DriveFamily* const> allFamilies() {
     return families;
 }

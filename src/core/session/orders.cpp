@@ -120,10 +120,8 @@ Nanoseconds millisecondsAt(const json& object, const char* key) {
 }
 
 Family familyAt(const json& object) {
-    const std::string name = text(object, "family");
-    for (const DriveFamily* const family : allFamilies())
-        if (family->name == name)
-            return family->family;
+    if (const auto family = familyFromName(text(object, "family")))
+        return *family;
     throw BadMessage("\"family\" names none");
 }
 

@@ -38,6 +38,8 @@ constexpr bool meansStop(ComplaintMark mark) {
 }
 
 enum class Reproduced : std::uint8_t { notTried, yes, no };
+std::string_view reproducedName(Reproduced here);
+std::optional<Reproduced> reproducedFromName(std::string_view name);
 
 struct Complaint {
     ComplaintMark mark = ComplaintMark::slow;

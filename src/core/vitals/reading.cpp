@@ -18,6 +18,8 @@ constexpr std::array<std::string_view, 37> kindNames = {
     "load-cycles",         "unsafe-shutdowns",    "head-flying-hours",    "spin-up-time",
     "bytes-read",          "bytes-written",       "read-error-rate",      "seek-error-rate",
     "makers-own"};
+constexpr std::array<std::string_view, 9> unitNames = {
+    "none", "count", "sectors", "percent", "hours", "minutes", "celsius", "bytes", "milliseconds"};
 constexpr std::array<std::string_view, 4> findingNames = {"fine", "note", "warning", "damning"};
 constexpr std::array<std::string_view, 8> reasonNames = {
     "nothing-to-say",      "within-limits", "above-limit",           "below-own-threshold",
@@ -65,6 +67,14 @@ bool growthMatters(ReadingKind kind) {
 
 std::string_view findingName(FindingLevel level) {
     return findingNames[static_cast<std::size_t>(level)];
+}
+
+std::string_view readingUnitName(ReadingUnit unit) {
+    return unitNames[static_cast<std::size_t>(unit)];
+}
+
+std::optional<ReadingUnit> readingUnitFromName(std::string_view name) {
+    return enumFromName<ReadingUnit>(unitNames, name);
 }
 
 std::string_view findingReasonName(FindingReason reason) {

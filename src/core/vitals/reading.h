@@ -65,6 +65,9 @@ enum class ReadingUnit : std::uint8_t {
     milliseconds
 };
 
+std::string_view readingUnitName(ReadingUnit unit);
+std::optional<ReadingUnit> readingUnitFromName(std::string_view name);
+
 struct Reading {
     ReadingKind kind = ReadingKind::vendorSpecific;
     ReadingUnit unit = ReadingUnit::count;

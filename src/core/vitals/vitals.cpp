@@ -65,6 +65,12 @@ std::string_view selfTestKindName(SelfTestKind kind) {
 std::optional<SelfTestKind> selfTestKindFromName(std::string_view name) {
     return enumFromName<SelfTestKind>(kinds, name);
 }
+std::optional<SuspectSource> suspectSourceFromName(std::string_view name) {
+    return enumFromName<SuspectSource>(sources, name);
+}
+std::optional<SelfTestResult> selfTestResultFromName(std::string_view name) {
+    return enumFromName<SelfTestResult>(results, name);
+}
 std::string_view selfTestResultName(SelfTestResult result) {
     return results[static_cast<std::size_t>(result)];
 }

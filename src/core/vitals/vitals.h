@@ -52,6 +52,7 @@ NoteWeight weightOf(VitalsNote note);
 // A place that the drive itself names.
 enum class SuspectSource : std::uint8_t { pendingDefects, backgroundScan, errorLog, grownList, selfTest };
 std::string_view suspectSourceName(SuspectSource source);
+std::optional<SuspectSource> suspectSourceFromName(std::string_view name);
 
 struct Suspect {
     Lba lba;
@@ -65,6 +66,7 @@ std::optional<SelfTestKind> selfTestKindFromName(std::string_view name);
 
 enum class SelfTestResult : std::uint8_t { passed, aborted, interrupted, failed, failedRead, unfinished };
 std::string_view selfTestResultName(SelfTestResult result);
+std::optional<SelfTestResult> selfTestResultFromName(std::string_view name);
 
 struct SelfTestEntry {
     SelfTestKind kind = SelfTestKind::other;
