@@ -89,25 +89,14 @@ Json actionsJson(const std::vector<DriveAction>& actions) {
 }
 
 Result<int> tellVisits(Casebook& casebook, const CasebookOptions& options) {
-    const auto visits = casebook.visits(options.number);
-    if (!visits)
-        return tl::unexpected(visits.error());
-    const auto vitals = casebook.pastVitals(options.number);
-    if (!vitals)
-        return tl::unexpected(vitals.error());
-    const auto actions = casebook.actions(options.number);
-    if (!actions)
-        return tl::unexpected(actions.error());
+    const auto history = casebook.history(options.number);
+    if (!history)
+        return tl::unexpected(history.error());
     Json list = Json::array();
     Printer out(stdout);
-    for (std::size_t i = 0; i < visits->size(); ++i) {
-        const Visit& visit = (*visits)[i];
-        // What was done from the beginning of a visit to that of the next belongs to it.
-        const std::int64_t end = i + 1 < visits->size() ? (*visits)[i + 1].beganAt : INT64_MAX;
-        const std::int64_t begin = i == 0 ? INT64_MIN : visit.beganAt;
-        std::vector<DriveAction> done;
-        std::copy_if(actions->begin(), actions->end(), std::back_inserter(done),
-                     [&](const DriveAction& action) { return action.at >= begin && action.at < end; });
+    for (std::size_t i = 0; i < history->visits.size(); ++i) {
+        const Visit& visit = history->visits[i];
+        const std::vector<DriveAction> done = history->doneOn(i);
         auto deeds = casebook.deeds(visit.id);
         auto overrules = casebook.overrules(visit.id);
         if (!deeds || !overrules)
@@ -119,7 +108,7 @@ Result<int> tellVisits(Casebook& casebook, const CasebookOptions& options) {
             else
                 deeds->push_back(words::action(action).toStdString());
         }
-        const auto readings = std::count_if(vitals->begin(), vitals->end(),
+        const auto readings = std::count_if(history->vitals.begin(), history->vitals.end(),
                                             [&](const PastVitals& past) { return past.visit == visit.id; });
         if (options.json) {
             list.push_back({{"visit", visit.id},
@@ -153,7 +142,7 @@ Result<int> tellVisits(Casebook& casebook, const CasebookOptions& options) {
     }
     if (options.json)
         return tellJson("visits", std::move(list));
-    if (visits->empty())
+    if (history->visits.empty())
         out << "No visit of that drive is in the casebook.\n";
     return completeAndClean;
 }

@@ -2,9 +2,9 @@
 // What the commands about one drive's own word share: finding it, opening the way, refusing in words.
 #pragma once
 
+#include "core/judge/findings.h"
 #include "core/session/drive_session.h"
 #include "core/target/target.h"
-#include "core/vitals/findings.h"
 #include "core/vitals/read_vitals.h"
 
 namespace orbita::cli {

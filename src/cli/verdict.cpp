@@ -3,7 +3,7 @@
 
 #include "cli/printer.h"
 #include "cli/target_options.h"
-#include "core/vitals/house_policy.h"
+#include "core/policy/house_policy.h"
 #include "report/vitals_words.h"
 
 #include <iostream>

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/vitals/findings.h"
+#include "core/judge/findings.h"
 
 #include <string>
 

@@ -2,7 +2,7 @@
 // What a drive's readings mean, in plain sentences: what was counted, by whom, and what it does not prove.
 #pragma once
 
-#include "core/vitals/findings.h"
+#include "core/judge/findings.h"
 
 #include <QString>
 

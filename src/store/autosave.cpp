@@ -84,6 +84,19 @@ std::optional<Error> Autosave::error() const {
     return m_error;
 }
 
+namespace {
+
+// Where there is no memory for the words either, it is told the next time.
+std::optional<Result<std::string>> notKept(const char* why, const char* advice) {
+    try {
+        return tl::unexpected(Error{Error::Kind::systemFailure, "keeping the scan", {}, why, advice});
+    } catch (const std::bad_alloc&) {
+        return std::nullopt;
+    }
+}
+
+} // namespace
+
 void Autosave::run(const std::stop_token& stop) {
     const ScanKeeper keeper = std::move(m_keeper); // ends with this thread
     const auto save = [&] {
@@ -96,14 +109,10 @@ void Autosave::run(const std::stop_token& stop) {
                     throw std::bad_alloc();
                 return keeper(record);
             } catch (const std::bad_alloc&) {
-                return tl::unexpected(Error{Error::Kind::systemFailure,
-                                            "keeping the scan",
-                                            {},
-                                            "there is not enough memory",
-                                            "It is tried again. End other programs to make room."});
+                return notKept("there is not enough memory",
+                               "It is tried again. End other programs to make room.");
             } catch (const std::exception& error) {
-                return tl::unexpected(Error{
-                    Error::Kind::systemFailure, "keeping the scan", {}, error.what(), "It is tried again."});
+                return notKept(error.what(), "It is tried again.");
             }
         }();
         if (!saved)

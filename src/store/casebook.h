@@ -3,10 +3,10 @@
 // One SQLite file (docs/formats.md), written through to the disk at every change.
 #pragma once
 
+#include "core/case/case.h"
+#include "core/judge/findings.h"
 #include "core/scan/record.h"
-#include "core/session/drive_action.h"
 #include "core/target/target.h"
-#include "core/vitals/findings.h"
 #include "store/plate_codec.h"
 
 #include <QString>
@@ -19,51 +19,6 @@ class QSqlQuery;
 class QTemporaryDir;
 
 namespace orbita {
-
-struct CaseDrive {
-    std::int64_t id = 0;
-    // Told apart by place and capacity only, because no serial number was to be had: may be another drive.
-    bool ambiguousIdentity = false;
-};
-
-struct Visit {
-    std::int64_t id = 0;
-    std::int64_t beganAt = 0; // seconds since 1970
-    std::string customer;
-    std::string job;
-    std::string tester;
-    std::string words; // the complaint as it was told
-    std::string notes;
-    DataElsewhere data = DataElsewhere::notAsked;
-    std::vector<Complaint> complaints;
-};
-
-// A drive in the list of all.
-struct ListedDrive {
-    std::int64_t id = 0;
-    DriveIdentity identity;
-    bool ambiguousIdentity = false;
-    std::uint64_t visits = 0;
-    std::uint64_t scans = 0;
-    std::int64_t lastSeen = 0; // seconds since 1970; 0: never
-};
-
-struct PastVitals {
-    std::int64_t visit = 0;
-    std::int64_t readAt = 0; // seconds since 1970
-    Vitals vitals;           // without raw pages
-};
-
-// A scan in the list of those kept.
-struct KeptScan {
-    std::int64_t id = 0;
-    std::int64_t startedAt = 0; // seconds since 1970
-    std::string model;
-    std::string serial;
-    std::uint64_t capacityBytes = 0;
-    EndReason ended = EndReason::running; // running: it was cut off
-    std::int64_t drive = 0;
-};
 
 // Not thread-safe, and bound to the thread that opened it.
 class Casebook {
@@ -112,6 +67,9 @@ public:
     // its page, which is made if there is none. What was taken in before is brought up to date.
     Result<void> takeActions(const std::vector<DriveAction>& actions);
     Result<std::vector<DriveAction>> actions(std::int64_t drive); // oldest first
+
+    // All that its pages hold, but for what scans found; see loadScan().
+    Result<History> history(std::int64_t drive);
 
     // What Orbita entered before there was that log, in its words then: what was done on a visit, and why
     // somebody went on although the gate was closed. Oldest first.

@@ -4,6 +4,9 @@
 
 #include "store/statement.h"
 
+#include <algorithm>
+#include <iterator>
+
 namespace orbita {
 
 using namespace sql;
@@ -77,6 +80,25 @@ Result<std::vector<DriveAction>> Casebook::actions(std::int64_t drive) {
             takeActionLine(ended.toStdString(), actions);
     }
     return actions;
+}
+
+Result<History> Casebook::history(std::int64_t drive) {
+    History history;
+    history.drive.id = drive;
+    auto visits = this->visits(drive);
+    auto vitals = pastVitals(drive);
+    auto done = actions(drive);
+    auto kept = scans();
+    for (const Error* const error : {visits ? nullptr : &visits.error(), vitals ? nullptr : &vitals.error(),
+                                     done ? nullptr : &done.error(), kept ? nullptr : &kept.error()})
+        if (error != nullptr)
+            return tl::unexpected(*error);
+    history.visits = std::move(*visits);
+    history.vitals = std::move(*vitals);
+    history.actions = std::move(*done);
+    std::copy_if(kept->rbegin(), kept->rend(), std::back_inserter(history.scans),
+                 [&](const KeptScan& scan) { return scan.drive == drive; });
+    return history;
 }
 
 Result<std::vector<std::string>> Casebook::deeds(std::int64_t visit) {

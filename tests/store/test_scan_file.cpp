@@ -184,8 +184,8 @@ private slots:
                             ScanPlan{});
         {
             const Autosave autosave(session, keepInFile(image, *target));
-            QTRY_VERIFY(session.ended());
-            QTRY_VERIFY(autosave.error().has_value());
+            QTRY_VERIFY_WITH_TIMEOUT(session.ended(), 60'000);
+            QTRY_VERIFY_WITH_TIMEOUT(autosave.error().has_value(), 60'000);
             QCOMPARE(autosave.error()->kind, Error::Kind::refusedUnsafe);
         }
         QCOMPARE(QFileInfo(QString::fromStdString(image)).size(), qint64{1 << 20});

@@ -57,7 +57,8 @@ QAbstractItemView:focus { border: 1px solid %accent; border-radius: 4px; }
 QHeaderView::section { background: %ground; color: %dim; border: none; border-bottom: 1px solid %hairline;
                        padding: 3px 4px; }
 QTableView::item { padding: 0 16px 0 4px; border: none; }
-QTableView QHeaderView::section { padding-right: 16px; }
+QTableView::item:selected { background: %raised; }
+QTableView QHeaderView::section { padding-left: 7px; padding-right: 16px; }
 QLineEdit, QComboBox, QSpinBox, QDoubleSpinBox { background: %ground; border: 1px solid %hairline; border-radius: 6px;
                    padding: 4px 7px; selection-background-color: %accent; selection-color: %onAccent; }
 QLineEdit:focus, QComboBox:focus, QSpinBox:focus { border-color: %accent; }

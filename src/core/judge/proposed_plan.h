@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/judge/findings.h"
 #include "core/scan/plan.h"
-#include "core/vitals/findings.h"
 
 namespace orbita {
 

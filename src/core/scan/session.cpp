@@ -15,6 +15,15 @@ namespace orbita {
 namespace {
 
 constexpr std::uint64_t roomToWorkIn = 96U << 20U;
+Error lackOfMemory() {
+    return {Error::Kind::systemFailure,
+            "scanning",
+            {},
+            "there is not enough memory for its plate",
+            "What was kept of it so far stays. End other programs, choose larger blocks or a smaller span, "
+            "and go on."};
+}
+
 constexpr Nanoseconds firstKeptPatience = std::chrono::seconds{10};
 
 Planner always(const ScanPlan& plan) {
@@ -62,6 +71,7 @@ ScanSession::ScanSession(DriveOpener opener, Planner planner, ScanServices servi
     , m_services(std::move(services))
     , m_limits(limits)
     , m_startedAt(std::time(nullptr))
+    , m_lackOfMemory(lackOfMemory())
     , m_thread([this](const std::stop_token& stop) { run(stop); }) {}
 
 ScanSession::ScanSession(DriveOpener opener, const ScanPlan& plan, ScanServices services,
@@ -75,6 +85,7 @@ ScanSession::ScanSession(DriveOpener opener, const ScanPlan& plan, ScanRecord ea
     , m_services(std::move(services))
     , m_limits(m_earlier->limits)
     , m_startedAt(m_earlier->startedAt)
+    , m_lackOfMemory(lackOfMemory())
     , m_thread([this](const std::stop_token& stop) { run(stop); }) {}
 
 ScanRecord ScanSession::record() const {
@@ -102,21 +113,20 @@ Result<void> ScanSession::openImage(const SettledPlan& plan, const DriveIdentity
     return {};
 }
 
-// Where memory or threads give out, this scan ends, and the program and its other scans go on.
+// Where memory or threads give out, this scan ends, and the program and its other scans go on. What is said
+// then was put into words before: where there is no memory, there is none for words either.
 void ScanSession::run(const std::stop_token& stop) {
-    std::string why;
     try {
-        scan(stop);
-        return;
+        try {
+            scan(stop);
+        } catch (const std::system_error& error) {
+            Error failure = m_lackOfMemory;
+            failure.answer = error.what();
+            m_feed.fail(std::move(failure));
+        }
     } catch (const std::bad_alloc&) {
-        why = "there is not enough memory for its plate";
-    } catch (const std::system_error& error) {
-        why = error.what();
+        m_feed.fail(std::move(m_lackOfMemory));
     }
-    m_feed.fail(
-        {Error::Kind::systemFailure, "scanning", m_feed.identity().path, why,
-         "What was kept of it so far stays. End other programs, choose larger blocks or a smaller span, "
-         "and go on."});
 }
 
 void ScanSession::scan(const std::stop_token& stop) {

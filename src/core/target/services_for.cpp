@@ -4,11 +4,11 @@
 #include "core/inventory/load_source.h"
 #include "core/inventory/presence.h"
 #include "core/inventory/usb_hub.h"
+#include "core/judge/findings.h"
 #include "core/target/drive_finder.h"
 #include "core/target/open_session.h"
 #include "core/target/setting_restorer.h"
 #include "core/target/thermometer.h"
-#include "core/vitals/findings.h"
 #include "core/vitals/read_vitals.h"
 
 #include <fmt/format.h>

@@ -353,7 +353,7 @@ private slots:
             auto opened = openReaderLink(file("ends", 1 << 20), std::chrono::seconds{5});
             QVERIFY(opened.has_value());
         }
-        QTRY_COMPARE(readers().size(), std::size_t{0});
+        QTRY_COMPARE_WITH_TIMEOUT(readers().size(), std::size_t{0}, 60'000);
     }
     void fileThatShrinksIsReported() {
         const std::string path = file("shrinks", 8 << 20);

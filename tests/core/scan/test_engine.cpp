@@ -138,7 +138,7 @@ private slots:
         QTest::qWait(50);
         QVERIFY(link->sent().empty());
         kept->tell();
-        QTRY_VERIFY(session.ended());
+        QTRY_VERIFY_WITH_TIMEOUT(session.ended(), 60'000);
         QCOMPARE(session.record().status.ended, EndReason::complete);
         QCOMPARE(session.record().status.blocksDone, std::uint64_t{sectors / block});
     }
@@ -382,7 +382,8 @@ private slots:
         for (int i = 0; i < 5; ++i) {
             QTest::qWait(20);
             session.pause();
-            QTRY_VERIFY(session.feed().status().phase == ScanPhase::paused || session.ended());
+            QTRY_VERIFY_WITH_TIMEOUT(session.feed().status().phase == ScanPhase::paused || session.ended(),
+                                     60'000);
             const Lba at = session.feed().status().position;
             QTest::qWait(30);
             QCOMPARE(session.feed().status().position, at);
@@ -483,7 +484,7 @@ private slots:
                 return tl::unexpected(systemError("opening for reading", "/dev/sdq", ENOENT));
             },
             ScanPlan{});
-        QTRY_VERIFY(session.ended());
+        QTRY_VERIFY_WITH_TIMEOUT(session.ended(), 60'000);
         QVERIFY(session.feed().error().has_value());
         QVERIFY(session.record().plate == nullptr);
     }

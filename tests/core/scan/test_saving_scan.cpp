@@ -172,7 +172,7 @@ private slots:
         plan.saveTo = saved.path;
         {
             ScanSession session(open, plan);
-            QTRY_VERIFY(session.ended() && !session.saving());
+            QTRY_VERIFY_WITH_TIMEOUT(session.ended() && !session.saving(), 60'000);
             const ScanRecord record = session.record();
             QCOMPARE(record.status.saving.held, scenario.identity.capacity);
             QVERIFY(std::any_of(record.events.begin(), record.events.end(),
@@ -181,7 +181,7 @@ private slots:
         std::ofstream(saved.path + ".txt") << "mine";
         plan.saveTo = saved.path + ".txt";
         ScanSession refused(open, plan);
-        QTRY_VERIFY(refused.ended());
+        QTRY_VERIFY_WITH_TIMEOUT(refused.ended(), 60'000);
         QVERIFY(refused.feed().error().has_value());
         QVERIFY(refused.feed().error()->message().find("a.img.txt") != std::string::npos);
         plan.way = ReadWay::verify;

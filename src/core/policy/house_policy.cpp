@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/vitals/house_policy.h"
+#include "core/policy/house_policy.h"
 
 #include "core/base/json_numbers.h"
 #include "core/base/read_file.h"

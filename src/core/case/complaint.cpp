@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/visit/complaint.h"
+#include "core/case/complaint.h"
 
 #include "core/base/names.h"
 

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/vitals/findings.h"
+#include "core/judge/findings.h"
 
 #include <algorithm>
 

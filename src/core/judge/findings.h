@@ -2,8 +2,8 @@
 // What the readings come to: pure functions of vitals, complaint and policy.
 #pragma once
 
-#include "core/visit/complaint.h"
-#include "core/vitals/house_policy.h"
+#include "core/case/complaint.h"
+#include "core/policy/house_policy.h"
 #include "core/vitals/vitals.h"
 
 namespace orbita {
