@@ -30,7 +30,7 @@ void addVitalsOptions(CLI::App& command, orbita::cli::VitalsOptions& options) {
     command.footer(
         "Exit status: 0 go on; 1 something speaks against it: go gently, or stop; 2 the call is wrong, or "
         "the\n"
-        "drive could not be reached; 3 the drive's own word is not to be had: neither good nor bad.");
+        "drive could not be reached; 3 the drive says nothing of its health here: neither good nor bad.");
 }
 
 void addSelfTestOptions(CLI::App& command, orbita::cli::SelfTestOptions& options) {
@@ -139,7 +139,7 @@ int main(int argc, char** argv) {
     CLI::App* scan = app.add_subcommand("scan", "read a drive and list its defects");
     CLI::App* vitals = app.add_subcommand("vitals", "read what a drive says of its own health");
     CLI::App* selfTest = app.add_subcommand("selftest", "run one of the drive's own tests");
-    CLI::App* image = app.add_subcommand("image", "tell what a saved image holds and what is missing");
+    CLI::App* image = app.add_subcommand("image", "show what a saved image holds and what is missing");
     CLI::App* restore = app.add_subcommand(
         "restore", "put back a setting of the drive that an earlier scan has left changed");
     CLI::App* casebook = app.add_subcommand("casebook", "look into the casebook, and export from it");

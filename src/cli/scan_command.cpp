@@ -294,11 +294,13 @@ public:
             m_begun = true;
             printDocument(beginEvent(m_feed.identity(), m_feed.plan()));
         }
+        if (!m_begun)
+            return; // it may begin this very moment: what happens then comes behind its beginning
         for (const ScanEvent& entry : m_feed.events(m_eventsRead)) {
             ++m_eventsRead;
             printDocument(logEvent(entry));
         }
-        if (const auto now = std::chrono::steady_clock::now(); m_begun && now >= m_nextProgress) {
+        if (const auto now = std::chrono::steady_clock::now(); now >= m_nextProgress) {
             printDocument(progressEvent(status));
             m_nextProgress = now + eventInterval;
         }

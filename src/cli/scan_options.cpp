@@ -145,7 +145,7 @@ void addScanOptions(CLI::App& command, ScanOptions& options) {
         "output. An older file of that name is replaced");
     command.add_flag(
         "--place-is-elsewhere", options.placeIsElsewhere,
-        "also save and write where the drives behind a place cannot be told: you are sure that it is "
+        "also save and write where the drives behind a place cannot be determined: you are sure that it is "
         "not the drive under test");
     addWho(command, options.who);
     command.footer("Examples:\n"

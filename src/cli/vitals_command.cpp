@@ -21,8 +21,8 @@ constexpr std::size_t mostSuspects = 12;
 void tellIdentity(QTextStream& out, const Vitals& vitals) {
     const DriveIdentity& id = vitals.identity;
     out << words::driveName(id) << "  serial "
-        << QString::fromStdString(id.serial.empty() ? "not told" : id.serial) << "  firmware "
-        << QString::fromStdString(id.firmware.empty() ? "not told" : id.firmware) << '\n'
+        << QString::fromStdString(id.serial.empty() ? "not reported" : id.serial) << "  firmware "
+        << QString::fromStdString(id.firmware.empty() ? "not reported" : id.firmware) << '\n'
         << words::driveLine(id) << ", speaks " << words::family(vitals.family) << "\n\n";
 }
 

@@ -223,7 +223,7 @@ QString eventDetail(const ScanEvent& entry, const DriveIdentity& drive) {
     case ScanEventKind::nothingToCompare:
         return tr(
             "no place that was asked for can be read, and the system still has the drive: whether it is its "
-            "surface or the way to it, cannot be told here");
+            "surface or the connection to it, cannot be determined here");
     case ScanEventKind::atOnce:
         return entry.count > 1
                    ? tr("%1 commands at the drive at once; what looks slow is measured again alone")

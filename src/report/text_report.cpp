@@ -24,7 +24,7 @@ QString line(const QString& name, const QString& value) {
 }
 
 QString orNotTold(const std::string& text) {
-    return text.empty() ? tr("not told") : QString::fromStdString(text);
+    return text.empty() ? tr("not reported") : QString::fromStdString(text);
 }
 
 } // namespace

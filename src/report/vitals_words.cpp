@@ -232,8 +232,8 @@ QString readingDetail(const Reading& reading) {
     if (reading.attribute != 0) {
         text += say(" · normalised %1").arg(reading.normalised.value_or(0));
         text += say(", worst %1").arg(reading.worst.value_or(0));
-        text +=
-            reading.threshold ? say(", threshold %1").arg(*reading.threshold) : say(", threshold not told");
+        text += reading.threshold ? say(", threshold %1").arg(*reading.threshold)
+                                  : say(", no threshold reported");
         text += say(" · raw %1").arg(rawBytes(reading));
     }
     if (reading.ownLimit)
@@ -258,7 +258,7 @@ QString findingLevel(FindingLevel level) {
 QString findingReason(const Reading& reading, const Finding& finding) {
     switch (finding.reason) {
     case FindingReason::nothingToSay:
-        return say("told for information");
+        return say("for information only");
     case FindingReason::withinLimits:
         return finding.limit ? reading.kind == ReadingKind::spareLeft
                                    ? say("noted from %1 down").arg(limitOf(reading, *finding.limit))
@@ -297,9 +297,9 @@ QString vitalsNote(VitalsNote note) {
     case VitalsNote::checksumBroken:
         return say("The health data arrived with a wrong checksum: a bridge may spoil it. Read with care.");
     case VitalsNote::thresholdsRefused:
-        return say("The drive's own thresholds were not to be had; the house policy alone decides.");
+        return say("The drive's own thresholds could not be read; only the house policy decides.");
     case VitalsNote::logsRefused:
-        return say("Some logs were not to be had; what they would tell is missing here.");
+        return say("Some logs could not be read; what they would say is missing here.");
     case VitalsNote::passwordSet:
         return say("A password is set in the drive.");
     case VitalsNote::locked:
@@ -395,18 +395,6 @@ QString complaint(ComplaintMark mark) {
     return {};
 }
 
-QString reproduced(Reproduced here) {
-    switch (here) {
-    case Reproduced::notTried:
-        return say("not tried here");
-    case Reproduced::yes:
-        return say("seen here");
-    case Reproduced::no:
-        return say("not seen here");
-    }
-    return {};
-}
-
 QString entryTitle(Entry entry) {
     switch (entry) {
     case Entry::goOn:
@@ -447,7 +435,7 @@ QString entryReason(const EntryReason& reason, const Vitals& vitals, const std::
     case EntryReasonKind::badFirmware:
         return say("firmware known to be bad: %1").arg(QString::fromStdString(reason.text));
     case EntryReasonKind::noVitals:
-        return say("the drive's own word is not to be had");
+        return say("the drive says nothing of its health here");
     case EntryReasonKind::locked:
         return say("the drive is locked");
     case EntryReasonKind::noAnswer:

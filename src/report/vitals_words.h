@@ -27,7 +27,6 @@ QString vitalsNote(VitalsNote note);
 QString vitalsNoteStep(VitalsNote note);
 
 QString complaint(ComplaintMark mark);
-QString reproduced(Reproduced here);
 QString entryTitle(Entry entry); // "Go on", "Go gently", "Stop: save the data first"
 QString entryAdvice(Entry entry);
 QString entryReason(const EntryReason& reason, const Vitals& vitals, const std::vector<Finding>& findings);

@@ -45,6 +45,26 @@ QString standing(Standing standing) {
     return {};
 }
 
+QString treatmentResult(TreatmentResult result) {
+    switch (result) {
+    case TreatmentResult::readsWell:
+        return tr("reads well now");
+    case TreatmentResult::rewritten:
+        return tr("rewritten in place, reads well now");
+    case TreatmentResult::remapped:
+        return tr("moved to a spare sector, reads well now");
+    case TreatmentResult::rewrittenOrRemapped:
+        return tr("rewritten or moved to a spare, the drive does not say; reads well now");
+    case TreatmentResult::stillUnreadable:
+        return tr("still unreadable");
+    case TreatmentResult::outOfSpares:
+        return tr("still unreadable, and the drive has no spare sectors left");
+    case TreatmentResult::worse:
+        return tr("worse than before");
+    }
+    return {};
+}
+
 QString dataElsewhere(DataElsewhere answer) {
     switch (answer) {
     case DataElsewhere::notAsked:

@@ -12,6 +12,7 @@ namespace orbita::words {
 
 QString grade(Grade grade);
 QString standing(Standing standing);
+QString treatmentResult(TreatmentResult result);
 QString dataElsewhere(DataElsewhere answer);
 // "excess of 2 to 8 turns (16.7 to 66.7 ms)": what a grade means on this drive.
 QString gradeMeaning(Grade grade, const GradeLimits& limits, Nanoseconds unit, bool rotating);

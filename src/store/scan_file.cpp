@@ -302,7 +302,8 @@ Json recordJson(const ScanRecord& record) {
         notes.push_back(noteNames[static_cast<std::size_t>(accessNote)]);
     const auto& counts = record.status.lateness.counts();
     Json json = {{"format", "orbita-scan"},
-                 {"version", 1},
+                 // What version 1 could not say is only said where there is something to say.
+                 {"version", record.treatments.empty() ? 1 : 2},
                  {"started", isoTime(record.startedAt)},
                  {"drive", driveJson(record.drive)},
                  {"access", {{"notes", notes}, {"sectors_per_command", record.maxSectorsPerCommand}}},
@@ -327,14 +328,40 @@ Json recordJson(const ScanRecord& record) {
                                        {"sectors", standstill.span.count.value},
                                        {"kind", standstillName(standstill.kind)},
                                        {"times", standstill.times}});
+    for (const Treatment& treatment : record.treatments.all())
+        json["treatments"].push_back({{"lba", treatment.span.first.value},
+                                      {"sectors", treatment.span.count.value},
+                                      {"step", treatmentStepName(treatment.step)},
+                                      {"result", treatmentResultName(treatment.result)},
+                                      {"at", isoTime(treatment.at)}});
     return json;
+}
+
+std::int64_t secondsFrom(const Json& time) {
+    return QDateTime::fromString(QString::fromStdString(time.get<std::string>()), Qt::ISODate)
+        .toSecsSinceEpoch();
+}
+
+Treatment treatmentFrom(const Json& json, const LbaSpan& whole) {
+    Treatment treatment;
+    treatment.span = {{orbita::whole<std::uint64_t>(json.at("lba"))},
+                      {orbita::whole<std::uint64_t>(json.at("sectors"))}};
+    const auto step = treatmentStepFromName(json.at("step").get<std::string>());
+    const auto result = treatmentResultFromName(json.at("result").get<std::string>());
+    if (!step || !result || treatment.span.empty() || treatment.span.first > whole.last() ||
+        treatment.span.count > whole.count || intersection(treatment.span, whole) != treatment.span)
+        throw std::runtime_error("a treatment is of sectors, by a step or with a result that cannot be");
+    treatment.step = *step;
+    treatment.result = *result;
+    treatment.at = secondsFrom(json.at("at"));
+    return treatment;
 }
 
 ScanRecord recordFrom(const Json& json) {
     if (json.at("format") != "orbita-scan")
         throw std::runtime_error("its \"format\" is not \"orbita-scan\"");
-    if (json.at("version") != 1)
-        throw std::runtime_error("it was written by a later Orbita; this one reads version 1");
+    if (json.at("version") != 1 && json.at("version") != 2)
+        throw std::runtime_error("it was written by a later Orbita; this one reads versions 1 and 2");
     ScanRecord record;
     const auto started =
         QDateTime::fromString(QString::fromStdString(json.at("started").get<std::string>()), Qt::ISODate);
@@ -382,6 +409,9 @@ ScanRecord recordFrom(const Json& json) {
     for (std::size_t i = 0; i < counts.size(); ++i)
         counts[i] = whole<std::uint64_t>(blocks.at(i));
     record.status.lateness.setCounts(counts);
+    if (const auto treatments = json.find("treatments"); treatments != json.end())
+        for (const Json& treatment : *treatments)
+            record.treatments.add(treatmentFrom(treatment, record.drive.whole()));
     for (const Json& entry : json.at("ledger"))
         record.ledger.push_back(ledgerEntryFrom(entry));
     for (const Json& entry : json.at("tape"))

@@ -297,6 +297,16 @@ private slots:
                  qPrintable(bad));
         const QString good = words({{10'240}, {20'480}});
         QVERIFY2(good.contains("steady: 10 of 10 blocks"), qPrintable(good));
+        // What was treated says so, and is ringed; what was found is still told.
+        auto& record = const_cast<ScanView*>(d.controller.current())->record;
+        plate.show();
+        const QImage before = plate.grab().toImage();
+        record.treatments.add({{{80'000}, {8}}, TreatmentStep::refresh, TreatmentResult::rewritten, 1});
+        const QString treated = words({{79'872}, {2048}});
+        QVERIFY2(treated.contains("8 sectors unreadable") && treated.contains("treated: rewritten in place"),
+                 qPrintable(treated));
+        QVERIFY(!words({{10'240}, {20'480}}).contains("treated"));
+        QVERIFY(plate.grab().toImage() != before);
         // Point and place agree, all over the plate.
         for (int y = 10; y < 290; y += 37)
             for (int x = 10; x < 590; x += 41) {

@@ -146,7 +146,6 @@ void nvmePages(Bytes bytes) {
     mustHold(nvme::decodeErrors(bytes).size() <= bytes.size() / nvme::errorEntryBytes);
     if (const auto tests = nvme::decodeSelfTests(bytes))
         mustHold(tests->latestFirst.size() <= 20);
-    (void)nvme::adminSupported(bytes, 0x14);
     if (const auto erasure = nvme::decodeSanitizeStatus(bytes))
         mustHold(erasure->progress >= 0 && erasure->progress <= 1);
 }

@@ -135,7 +135,7 @@ private slots:
             QVERIFY(!m_sections[name].text.contains(QLatin1String("unreadable")));
         }
         ends("verify nvme", 2);
-        QVERIFY(m_sections["verify nvme"].text.contains(QLatin1String("verifying is not to be had")));
+        QVERIFY(m_sections["verify nvme"].text.contains(QLatin1String("verifying is not available")));
     }
     // The kernel names the sectors that the device cannot read; Orbita finds exactly those.
     void mediumErrorsAreExact() {

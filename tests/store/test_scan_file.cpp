@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QTest>
+#include <cstring>
 
 #include "store/autosave.h"
 #include "store/scan_file.h"
@@ -47,6 +48,32 @@ ScanRecord faultyRecord() {
 class TestScanFile : public QObject {
     Q_OBJECT
 private slots:
+    // What was done to sectors is kept beside what was found, in files of version 2; version 1 is still read.
+    void treatmentsAreKept() {
+        sim::Scenario scenario = faulty();
+        ScanRecord record = test::runScan(*test::openSimulated(scenario), {});
+        PlateEncoder encoder;
+        QVERIFY(scanToJson(record, encoder).find("\"version\": 1,") != std::string::npos);
+        record.treatments.add(
+            {{{100}, {50}}, TreatmentStep::refresh, TreatmentResult::rewritten, 1'700'000'000});
+        record.treatments.add(
+            {{{120}, {8}}, TreatmentStep::zeros, TreatmentResult::stillUnreadable, 1'700'000'060});
+        const std::string text = scanToJson(record, encoder);
+        QVERIFY(text.find("\"version\": 2,") != std::string::npos);
+        const auto back = scanFromJson(text, "test");
+        QVERIFY2(back, back ? "" : back.error().message().c_str());
+        QVERIFY(back->treatments == record.treatments);
+        QCOMPARE(back->ledger.size(), record.ledger.size());
+        const auto refuses = [&](const char* is, const char* shall) {
+            std::string bad = text;
+            bad.replace(bad.find(is), std::strlen(is), shall);
+            return !scanFromJson(bad, "test");
+        };
+        QVERIFY(refuses("\"refresh\"", "\"hammered\""));
+        QVERIFY(refuses("\"still-unreadable\"", "\"gone\""));
+        QVERIFY(refuses("\"sectors\": 20,\n   \"step\"", "\"sectors\": 0,\n   \"step\""));
+        QVERIFY(refuses("\"sectors\": 20,\n   \"step\"", "\"sectors\": 18446744073709551615,\n   \"step\""));
+    }
     void reopensExactly() {
         const ScanRecord before = faultyRecord();
         QTemporaryDir dir;

@@ -318,12 +318,13 @@ void IntakeStation::refreshIdentity() {
     fact(tr("Sectors"), id.physicalBytes == id.logicalBytes
                             ? tr("%1 bytes").arg(id.logicalBytes)
                             : tr("%1 bytes, %2 on the medium").arg(id.logicalBytes).arg(id.physicalBytes));
-    fact(tr("Kind"), !id.rotating    ? tr("not told")
+    fact(tr("Kind"), !id.rotating    ? tr("not reported")
                      : !*id.rotating ? tr("solid state")
                      : id.rpm        ? tr("rotating, %1 turns a minute").arg(*id.rpm)
                                      : tr("rotating"));
-    fact(tr("Attached by"), QString::fromStdString(id.attachment.empty() ? "not told" : id.attachment));
-    fact(tr("Firmware"), QString::fromStdString(id.firmware.empty() ? "not told" : id.firmware));
+    fact(tr("Attached by"),
+         id.attachment.empty() ? tr("not reported") : QString::fromStdString(id.attachment));
+    fact(tr("Firmware"), id.firmware.empty() ? tr("not reported") : QString::fromStdString(id.firmware));
     fact(tr("Named here"), QString::fromStdString(m_controller->target().name));
     const VisitController& visit = m_controller->visit();
     const bool told = visit.state() == VisitController::State::read && !visit.vitals().worldWideName.empty();

@@ -200,6 +200,8 @@ void DriveController::startWith(ScanPlan plan, std::optional<ScanRecord> earlier
     ScanView view;
     view.record.drive = m_target.identity;
     view.record.plan.asked = plan;
+    if (earlier)
+        view.record.treatments = earlier->treatments;
     m_scans.push_back(std::move(view));
     m_live = m_scans.size() - 1;
     m_current = m_live;

@@ -13,8 +13,6 @@ class KernelEvents final : public QObject {
 public:
     explicit KernelEvents(QObject* parent = nullptr);
     ~KernelEvents() override;
-    // False where the system gives no such events; drives are then only looked for from time to time.
-    [[nodiscard]] bool listening() const { return m_socket >= 0; }
 
 signals:
     void blockDevicesChanged();

@@ -128,7 +128,7 @@ Sentence sentenceOf(const DriveController& controller) {
             return {tr("Opening the drive"), tr("Waiting for it to say who it is.")};
         if (status.phase == ScanPhase::measuring)
             return {tr("Measuring the pace across the drive"),
-                    tr("A few short reads, so that the time left can be told.")};
+                    tr("A few short reads, so that the time left can be estimated.")};
         if (const QString error = controller.keepingError(); !error.isEmpty())
             return {planWords(plan, drive), tr("Not being kept on disk: %1").arg(error)};
         const QString splitting =

@@ -190,6 +190,8 @@ QStringList PlateView::describe(const LbaSpan& span) const {
                      .arg(format::milliseconds(decodeLatency(summary.slowest)));
     if (!suspected.isEmpty())
         lines << suspected;
+    if (const auto result = record.treatments.worstIn(span))
+        lines << tr("treated: %1").arg(words::treatmentResult(*result));
     return lines;
 }
 
@@ -208,6 +210,7 @@ void PlateView::paintEvent(QPaintEvent*) {
     else
         paintPlate(painter, rasterRect(), m_raster, palette, m_lens.shown());
     paintSuspects(painter);
+    paintTreatments(painter);
     paintHead(painter);
     paintSelection(painter);
     paintPointed(painter);
@@ -243,6 +246,30 @@ void PlateView::paintSuspects(QPainter& painter) const {
         const QPointF c = cell.center();
         painter.drawPolygon(
             QPolygonF({c + QPointF(-half, -half), c + QPointF(half, -half), c + QPointF(0, half)}));
+    }
+}
+
+// A ring around what was treated: whole where it reads well since, broken where it does not. What was found
+// there is still to be seen inside.
+void PlateView::paintTreatments(QPainter& painter) const {
+    const RasterView& raster = m_raster.view();
+    painter.setBrush(Qt::NoBrush);
+    std::optional<std::uint64_t> last;
+    for (const Treatment& treatment : view()->record.treatments.all()) {
+        const QRectF cell = rectOf(treatment.span.first);
+        if (cell.isNull())
+            continue;
+        // One for each cell, of the worst that came of what was done in it.
+        const std::uint64_t number = raster.cellOfBlock(m_lens.grid().blockAt(treatment.span.first));
+        if (number == last)
+            continue;
+        last = number;
+        const auto worst = view()->record.treatments.worstIn(spanAt(cell.center()).value_or(treatment.span));
+        const bool healed = isHealed(worst.value_or(treatment.result));
+        painter.setPen(
+            QPen(tone(healed ? Tone::text : Tone::unreadable), 1.4, healed ? Qt::SolidLine : Qt::DashLine));
+        constexpr double radius = 9;
+        painter.drawEllipse(cell.center(), radius, radius);
     }
 }
 

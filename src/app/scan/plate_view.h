@@ -59,6 +59,7 @@ private:
     void paintSelection(QPainter& painter) const;
     void paintHead(QPainter& painter) const;
     void paintSuspects(QPainter& painter) const;
+    void paintTreatments(QPainter& painter) const;
     [[nodiscard]] std::span<const Suspect> suspectsIn(const LbaSpan& span) const;
     void paintPointed(QPainter& painter) const;
     void paintNote(QPainter& painter) const;

@@ -122,7 +122,7 @@ void DriveHeader::refresh() {
     }
     const DriveIdentity& drive = m_controller->identity();
     m_name->setText(words::driveName(drive));
-    m_identity->setText((drive.serial.empty() ? tr("no serial told")
+    m_identity->setText((drive.serial.empty() ? tr("no serial number")
                                               : tr("serial %1").arg(QString::fromStdString(drive.serial))) +
                         QStringLiteral(" · ") + words::driveLine(drive));
     const auto& uses = m_controller->target().uses;

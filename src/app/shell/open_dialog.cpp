@@ -73,7 +73,7 @@ void OpenDialog::listScans(const std::vector<KeptScan>& scans) {
         auto* item = new QListWidgetItem(
             tr("%1 · %2, serial %3, %4 · %5")
                 .arg(when, QString::fromStdString(scan.model),
-                     scan.serial.empty() ? tr("not told") : QString::fromStdString(scan.serial),
+                     scan.serial.empty() ? tr("no serial number") : QString::fromStdString(scan.serial),
                      format::bytes(scan.capacityBytes),
                      scan.ended == EndReason::running ? tr("Running, or cut off.")
                                                       : words::ended(scan.ended)),

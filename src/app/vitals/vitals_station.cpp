@@ -185,7 +185,7 @@ void VitalsStation::refreshNotice() {
         break;
     case VisitController::State::read:
         if (visit.vitals().readings.empty())
-            text = tr("<p style='font-size:17px'>No vitals are to be had here</p>");
+            text = tr("<p style='font-size:17px'>There are no vitals to read here</p>");
         break;
     }
     QStringList notes;

@@ -69,7 +69,7 @@ Result<Reaction> Enquiry::ask(const CommandBlock& block, std::uint32_t expected,
             return tl::unexpected(reply.error());
         if (reply->transport == TransportStatus::refused)
             return tl::unexpected(Error{Error::Kind::refusedUnsafe, "asking the drive", m_path,
-                                        nameOf(block) + " is none that Orbita sends here",
+                                        nameOf(block) + " is not a command that Orbita sends here",
                                         "This is a fault of Orbita's, not of the drive."});
         if (reply->transport == TransportStatus::failed && reply->systemError != EAGAIN) {
             const Outcome outcome = outcomeOfSystemError(reply->systemError);

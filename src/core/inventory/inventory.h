@@ -80,7 +80,6 @@ struct AttachedDrive {
 
     std::vector<Remark> remarks;
 
-    [[nodiscard]] bool inUse() const { return !uses.empty(); }
     [[nodiscard]] bool has(RemarkKind kind) const;
 };
 

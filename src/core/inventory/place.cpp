@@ -244,7 +244,7 @@ Result<void> judgeFoundation(const std::string& path, const Foundation& here, co
                                       "Nothing may be written there; choose a place on another drive."));
     if (!here.untold.empty() && !rules.untoldToo)
         return tl::unexpected(refused(
-            path, "it lies on " + here.untold + ", and which drives are behind that cannot be told",
+            path, "it lies on " + here.untold + ", and which drives are behind it cannot be determined",
             "Choose a place on another drive. If you are sure that it is not on the drive under test, "
             "insist (--place-is-elsewhere)."));
     return {};

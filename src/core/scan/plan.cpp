@@ -230,10 +230,10 @@ Result<SettledPlan> settlePlan(const ScanPlan& plan, const DriveIdentity& identi
         return tl::unexpected(std::move(*mistake));
 
     if (plan.way == ReadWay::verify && !limits.verifies)
-        return tl::unexpected(
-            badPlan(identity.path,
-                    "verifying is not to be had here: the drive, or the way to it, does not take the command",
-                    "Scan by reading."));
+        return tl::unexpected(badPlan(identity.path,
+                                      "verifying is not available here: the drive, or what it is attached "
+                                      "through, does not take the command",
+                                      "Scan by reading."));
     if (plan.way == ReadWay::verify && !plan.saveTo.empty())
         return tl::unexpected(badPlan(identity.path, "verifying hands over no data that could be saved",
                                       "Scan by reading, or save nothing."));

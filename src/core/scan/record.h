@@ -2,6 +2,7 @@
 // A scan as it is kept: everything that was asked, measured and found. What is saved, exported and reopened.
 #pragma once
 
+#include "core/plate/treatment.h"
 #include "core/scan/feed.h"
 
 #include <string>
@@ -21,6 +22,7 @@ struct ScanRecord {
     std::vector<ScanEvent> events;
     std::vector<KnownSectors> known; // by which the drive is told again, before the scan goes on
     std::vector<Standstill> standstills;
+    TreatmentLayer treatments; // what was done to sectors since
     std::shared_ptr<const Plate> plate; // null where the drive was never opened
 
     [[nodiscard]] bool wholeSpanCovered() const { return status.totals.covered == plan.grid.span.count; }

@@ -90,6 +90,8 @@ ScanSession::ScanSession(DriveOpener opener, const ScanPlan& plan, ScanRecord ea
 
 ScanRecord ScanSession::record() const {
     ScanRecord record = recordOf(m_feed, m_startedAt, m_limits);
+    if (m_earlier)
+        record.treatments = m_earlier->treatments;
     const std::scoped_lock lock(m_imageMutex);
     if (m_image)
         record.status.saving = m_image->status();

@@ -26,8 +26,8 @@ Result<void> isOurs(int file, const std::string& path) {
         return tl::unexpected(
             Error{Error::Kind::refusedUnsafe, opening, path,
                   S_ISREG(status.st_mode) ? "another user has written it" : "it is no file",
-                  "Nothing was sent to the drive. Look at it, and move it away if it is none "
-                  "of yours."});
+                  "Nothing was sent to the drive. Look at it, and move it away if it is not "
+                  "yours."});
     return {};
 }
 

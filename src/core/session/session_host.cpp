@@ -243,7 +243,7 @@ Result<std::optional<ErrorRecovery>> SessionHost::owed() const {
         return std::optional<ErrorRecovery>{};
     const auto setting = errorRecoveryOf(*undo);
     if (!setting)
-        return tl::unexpected(refusal("what is written down as the drive's own setting is none",
+        return tl::unexpected(refusal("what is written down as the drive's own setting cannot be one",
                                       "Nothing was sent to the drive; switching it off brings its own "
                                       "setting back."));
     return setting;

@@ -86,7 +86,7 @@ Result<void> SelfTestWatch::look(Enquiry& enquiry, Vitals& vitals) {
         vitals.identity.path,
         enquiry.gone()   ? "the drive went away while it tested itself"
         : enquiry.lost() ? "the drive stopped answering while it tested itself"
-                         : "the drive does not tell of its tests any more",
+                         : "the drive no longer reports on its tests",
         "Check power and cable. How the test ended stands in the drive's own log: read the vitals again."});
 }
 

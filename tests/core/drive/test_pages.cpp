@@ -215,7 +215,7 @@ private slots:
         QCOMPARE(back->attributes[4].rawValue(), std::uint64_t{0x050504030201});
         QCOMPARE(back->attributes[4].rawValue(2), std::uint64_t{0x0201});
         QCOMPARE(*back->attributes[4].threshold, std::uint8_t{105});
-        QVERIFY(back->attributes[0].prefailure() && !back->attributes[1].prefailure());
+        QVERIFY((back->attributes[0].flags & 1U) == 1 && (back->attributes[1].flags & 1U) == 0);
         QCOMPARE(back->selfTest, ata::SelfTestStatus::running);
         QCOMPARE(back->tenthsLeft, std::uint8_t{7});
         QCOMPARE(back->extendedMinutes, std::uint16_t{700});

@@ -147,7 +147,7 @@ private slots:
         const auto& b = find(drives, "/dev/sdb")->uses;
         QCOMPARE(b, (std::vector<DriveUse>{{UseKind::held, "sdb", "gauges"},
                                            {UseKind::mounted, "sdb", "/archive"}}));
-        QVERIFY(!find(drives, "/dev/sdd")->inUse());
+        QVERIFY(find(drives, "/dev/sdd")->uses.empty());
     }
     void nothingAttachedIsNoError() {
         QTemporaryDir empty;

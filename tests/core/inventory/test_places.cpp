@@ -323,7 +323,7 @@ private slots:
         PlaceRules rules = against(m_ext4);
         QVERIFY(judgePlace(merged.toStdString() + "/r", rules).has_value()); // memory: that much is known
         umount2(qPrintable(hidden), MNT_DETACH);
-        refuses(merged.toStdString() + "/r", rules, "cannot be told");
+        refuses(merged.toStdString() + "/r", rules, "cannot be determined");
         rules.untoldToo = true;
         QVERIFY(judgePlace(merged.toStdString() + "/r", rules).has_value());
         umount2(qPrintable(merged), MNT_DETACH);

@@ -2,6 +2,7 @@
 #include <QTest>
 
 #include "core/plate/ledger.h"
+#include "core/plate/treatment.h"
 
 #include <array>
 #include <map>
@@ -44,6 +45,39 @@ class TestLedger : public QObject {
     }
 
 private slots:
+    // Of each sector, what was done last; as a map from sector to treatment says it.
+    void treatmentsAsAMapHasThem() {
+        std::mt19937 random(17);
+        for (int round = 0; round < 300; ++round) {
+            TreatmentLayer layer;
+            std::map<std::uint64_t, std::pair<TreatmentResult, std::int64_t>> sectors;
+            for (std::int64_t step = 0; step < 40; ++step) {
+                Treatment treatment;
+                treatment.span = {{random() % 100}, {random() % 12}};
+                treatment.result = static_cast<TreatmentResult>(random() % 7);
+                treatment.at = step;
+                layer.add(treatment);
+                for (std::uint64_t s = treatment.span.first.value; s < treatment.span.end().value; ++s)
+                    sectors[s] = {treatment.result, step};
+            }
+            std::map<std::uint64_t, std::pair<TreatmentResult, std::int64_t>> listed;
+            Lba end;
+            for (const Treatment& treatment : layer.all()) {
+                QVERIFY(!treatment.span.empty() && treatment.span.first >= end);
+                end = treatment.span.end();
+                for (std::uint64_t s = treatment.span.first.value; s < end.value; ++s)
+                    listed[s] = {treatment.result, treatment.at};
+            }
+            QVERIFY(listed == sectors);
+            const LbaSpan asked{{random() % 110}, {random() % 20}};
+            std::optional<TreatmentResult> worst;
+            for (std::uint64_t s = asked.first.value; s < asked.end().value; ++s)
+                if (sectors.contains(s))
+                    worst = worst ? std::max(*worst, sectors[s].first) : sectors[s].first;
+            QCOMPARE(layer.worstIn(asked) == worst, true);
+        }
+        QVERIFY(isHealed(TreatmentResult::remapped) && !isHealed(TreatmentResult::stillUnreadable));
+    }
     void equalNeighboursMerge() {
         Ledger ledger;
         ledger.add(bad(16, 8));

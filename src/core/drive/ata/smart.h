@@ -26,7 +26,6 @@ struct Attribute {
     std::optional<std::uint8_t> threshold;
 
     // The drive calls this a sign of coming failure, not of age.
-    [[nodiscard]] bool prefailure() const { return (flags & 1U) != 0; }
     // The low `bytes` bytes of raw as a number.
     [[nodiscard]] std::uint64_t rawValue(std::size_t bytes = 6) const;
 };

@@ -271,9 +271,4 @@ std::vector<std::byte> encodeSanitizeStatus(const SanitizeStatus& status) {
     return bytes;
 }
 
-bool adminSupported(std::span<const std::byte> log05, std::uint8_t opcode) {
-    const std::size_t at = std::size_t{4} * opcode;
-    return log05.size() >= at + 4 && (byteAt(log05, at) & 1U) != 0;
-}
-
 } // namespace orbita::nvme

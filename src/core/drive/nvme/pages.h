@@ -107,7 +107,4 @@ struct SanitizeStatus {
 Result<SanitizeStatus> decodeSanitizeStatus(std::span<const std::byte> bytes);
 std::vector<std::byte> encodeSanitizeStatus(const SanitizeStatus& status);
 
-// Log 05h: which commands the controller takes. True where admin command `opcode` is supported.
-bool adminSupported(std::span<const std::byte> log05, std::uint8_t opcode);
-
 } // namespace orbita::nvme

@@ -57,7 +57,7 @@ Result<scsi::Capacity> capacityOf(Enquiry& enquiry) {
         return tl::unexpected(Error{Error::Kind::unusable,
                                     "asking the capacity",
                                     {},
-                                    "it is larger than this way to the drive can tell or reach",
+                                    "it is larger than this way to the drive can report or reach",
                                     "A bridge that cannot reach the whole drive: attach it another way."});
     return capacity;
 }
