@@ -22,7 +22,7 @@ struct ScanRecord {
     std::vector<ScanEvent> events;
     std::vector<KnownSectors> known; // by which the drive is told again, before the scan goes on
     std::vector<Standstill> standstills;
-    TreatmentLayer treatments; // what was done to sectors since
+    TreatmentLayer treatments;          // what was done to sectors since
     std::shared_ptr<const Plate> plate; // null where the drive was never opened
 
     [[nodiscard]] bool wholeSpanCovered() const { return status.totals.covered == plan.grid.span.count; }
