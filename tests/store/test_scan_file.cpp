@@ -64,6 +64,13 @@ private slots:
         QVERIFY2(back, back ? "" : back.error().message().c_str());
         QVERIFY(back->treatments == record.treatments);
         QCOMPARE(back->ledger.size(), record.ledger.size());
+        // A scan that goes on with one keeps what was done since.
+        ScanRecord begun = *back;
+        ScanSession session(
+            [](const std::stop_token&) { return test::openOver(std::make_unique<sim::SimLink>(faulty())); },
+            planToContinue(begun), std::move(begun), {});
+        QTRY_VERIFY_WITH_TIMEOUT(session.ended(), 60'000);
+        QVERIFY(session.record().treatments == record.treatments);
         const auto refuses = [&](const char* is, const char* shall) {
             std::string bad = text;
             bad.replace(bad.find(is), std::strlen(is), shall);

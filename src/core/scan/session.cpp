@@ -85,13 +85,13 @@ ScanSession::ScanSession(DriveOpener opener, const ScanPlan& plan, ScanRecord ea
     , m_services(std::move(services))
     , m_limits(m_earlier->limits)
     , m_startedAt(m_earlier->startedAt)
+    , m_treatments(m_earlier->treatments)
     , m_lackOfMemory(lackOfMemory())
     , m_thread([this](const std::stop_token& stop) { run(stop); }) {}
 
 ScanRecord ScanSession::record() const {
     ScanRecord record = recordOf(m_feed, m_startedAt, m_limits);
-    if (m_earlier)
-        record.treatments = m_earlier->treatments;
+    record.treatments = m_treatments;
     const std::scoped_lock lock(m_imageMutex);
     if (m_image)
         record.status.saving = m_image->status();

@@ -69,7 +69,8 @@ private:
     ScanServices m_services;
     GradeLimits m_limits;
     std::int64_t m_startedAt;
-    Error m_lackOfMemory; // what there is to say then
+    TreatmentLayer m_treatments; // of the earlier scan that this one goes on with; nobody changes it
+    Error m_lackOfMemory;        // what there is to say then
     ScanFeed m_feed;
     PauseGate m_pause;
     mutable std::mutex m_imageMutex;
