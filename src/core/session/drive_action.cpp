@@ -188,6 +188,12 @@ bool sameDrive(const DriveId& a, const DriveId& b) {
     return a.model.empty() || b.model.empty() || a.model == b.model;
 }
 
+bool tellsAsMuch(const DriveId& before, const DriveId& now) {
+    return (serialMeansNothing(before.serial) || !serialMeansNothing(now.serial)) &&
+           (before.worldWideName.empty() || !now.worldWideName.empty()) &&
+           (before.capacityBytes == 0 || now.capacityBytes != 0);
+}
+
 std::optional<ActionDetails> owedRecoveryLimit(const std::vector<DriveAction>& actions,
                                                const DriveId& drive) {
     std::optional<ActionDetails> owed;

@@ -81,4 +81,8 @@ std::optional<ActionDetails> owedRecoveryLimit(const std::vector<DriveAction>& a
 // worldwide name; then by model and capacity. What one of them does not tell says nothing against it.
 bool sameDrive(const DriveId& a, const DriveId& b);
 
+// Whether `now` still tells all that `before` told by which a drive is known: one that does not is not taken
+// for the same on faith.
+bool tellsAsMuch(const DriveId& before, const DriveId& now);
+
 } // namespace orbita

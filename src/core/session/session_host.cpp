@@ -121,6 +121,12 @@ Result<OpenedReply> SessionHost::sameDriveAnswers() {
     if (who.capacity.value != 0)
         m_logicalBytes = who.logicalBytes;
     const DriveId& expected = m_opened ? m_drive : m_meant;
+    if (m_opened && !tellsAsMuch(m_drive, is)) {
+        m_grants.clear();
+        return tl::unexpected(Error{Error::Kind::refusedUnsafe, "speaking with the drive at",
+                                    m_setup.way.path, "it does not say any more who it is",
+                                    "Nothing was done to it. Check power and cable, and begin anew."});
+    }
     if (!sameDrive(expected, is)) {
         m_grants.clear();
         return tl::unexpected(
@@ -159,7 +165,7 @@ bool SessionHost::speaksFor(Family family) const {
 }
 
 Result<void> SessionHost::act(ActionKind kind, const ActionDetails& parameters, const ActionDetails& undo,
-                              const std::function<Result<void>()>& command) {
+                              const Command& command) {
     if (!m_setup.log)
         return tl::unexpected(
             refusal("it would not be written down anywhere", "Nothing was done to the drive."));
@@ -172,13 +178,13 @@ Result<void> SessionHost::act(ActionKind kind, const ActionDetails& parameters, 
     action.undo = undo;
     if (auto written = m_setup.log->begin(action); !written)
         return written;
-    const auto done = command();
-    // Of a command that was not answered nobody knows whether the drive has done it.
-    const bool answered = done || done.error().kind != Error::Kind::noAnswer;
+    bool leftUnknown = false;
+    const auto done = command(leftUnknown);
+    leftUnknown = leftUnknown || (!done && done.error().kind == Error::Kind::noAnswer);
     const auto ended = m_setup.log->end(action,
-                                        done       ? ActionResult::done
-                                        : answered ? ActionResult::failed
-                                                   : ActionResult::unknown,
+                                        done          ? ActionResult::done
+                                        : leftUnknown ? ActionResult::unknown
+                                                      : ActionResult::failed,
                                         now(), done ? std::string{} : done.error().answer);
     return done ? ended : done;
 }
@@ -202,7 +208,7 @@ Result<OrderReply> SessionHost::startTest(const SelfTestOrder& order) {
         details["sectors"] = std::to_string(order.span.count.value);
     }
     const auto done = act(ActionKind::selfTestStart, details, {},
-                          [&] { return tests->start(*m_enquiry, vitals, order.kind, order.span); });
+                          [&](bool&) { return tests->start(*m_enquiry, vitals, order.kind, order.span); });
     if (!done)
         return tl::unexpected(done.error());
     return OrderReply{DoneReply{}};
@@ -216,7 +222,7 @@ Result<OrderReply> SessionHost::abortTest(const AbortTestOrder& order) {
     vitals.family = order.family;
     vitals.identity.path = m_setup.way.path;
     const auto done =
-        act(ActionKind::selfTestAbort, {}, {}, [&] { return tests->abort(*m_enquiry, vitals); });
+        act(ActionKind::selfTestAbort, {}, {}, [&](bool&) { return tests->abort(*m_enquiry, vitals); });
     if (!done)
         return tl::unexpected(done.error());
     return OrderReply{DoneReply{}};
@@ -226,7 +232,7 @@ Result<OrderReply> SessionHost::reportHealth(const HealthReportingOrder& order) 
     const auto enable = familyOf(order.family).enableHealth;
     if (!speaksFor(order.family) || enable == nullptr)
         return tl::unexpected(refusal("no drive that could switch it on answers there"));
-    const auto done = act(ActionKind::healthReportingOn, {}, {}, [&] { return enable(*m_enquiry); });
+    const auto done = act(ActionKind::healthReportingOn, {}, {}, [&](bool&) { return enable(*m_enquiry); });
     if (!done)
         return tl::unexpected(done.error());
     return OrderReply{DoneReply{}};
@@ -271,7 +277,7 @@ Result<OrderReply> SessionHost::limitRecovery(const LimitRecoveryOrder& order) {
     m_owed = *before;
     bool asBefore = false;
     const auto done = act(ActionKind::recoveryLimitSet, {{"limit_ms", milliseconds(wanted.limit)}},
-                          undoOf(*before), [&]() -> Result<void> {
+                          undoOf(*before), [&](bool& leftUnknown) -> Result<void> {
                               const auto now = writeErrorRecovery(*m_enquiry, wanted);
                               if (now && now->limit.count() > 0 && now->limit < wanted.limit + coarsest)
                                   return {};
@@ -279,10 +285,8 @@ Result<OrderReply> SessionHost::limitRecovery(const LimitRecoveryOrder& order) {
                               // that is what it was before, nothing is owed.
                               const auto is = now ? now : readErrorRecovery(*m_enquiry);
                               asBefore = is && is->by == before->by && is->limit == before->limit;
-                              Error error = now ? notTaken(*now) : now.error();
-                              if (!asBefore)
-                                  error.kind = Error::Kind::noAnswer; // what it will do, nobody knows
-                              return tl::unexpected(std::move(error));
+                              leftUnknown = !asBefore;
+                              return tl::unexpected(now ? notTaken(*now) : now.error());
                           });
     if (done)
         return OrderReply{RecoveryReply{before->limit, true}};
@@ -312,7 +316,7 @@ Result<OrderReply> SessionHost::restoreRecovery() {
         held = std::move(*claimed);
     }
     const auto done = act(ActionKind::recoveryLimitRestored, {{"limit_ms", milliseconds(own.limit)}}, {},
-                          [&]() -> Result<void> {
+                          [&](bool&) -> Result<void> {
                               const auto now = writeErrorRecovery(*m_enquiry, own);
                               if (!now)
                                   return tl::unexpected(now.error());
@@ -353,7 +357,7 @@ Result<OrderReply> SessionHost::grantWriting(const GrantOrder& order) {
                               {"kinds", kinds},
                               {"reason", order.reason},
                               {"lasting_ms", milliseconds(order.lasting)}},
-                             {}, [] { return Result<void>{}; });
+                             {}, [](bool&) { return Result<void>{}; });
     if (!written)
         return tl::unexpected(written.error());
     const std::string name = newActionId();
@@ -389,7 +393,7 @@ Result<OrderReply> SessionHost::write(const WriteOrder& order) {
                            {"first", std::to_string(order.span.first.value)},
                            {"sectors", std::to_string(order.span.count.value)},
                            {"crc32", fmt::format("{:08x}", order.crc32)}},
-                          {}, [&] { return m_setup.medium->write(order.span, order.contents); });
+                          {}, [&](bool&) { return m_setup.medium->write(order.span, order.contents); });
     if (!done) {
         m_grants.clear(); // after trouble, all of it afresh
         return tl::unexpected(done.error());

@@ -63,9 +63,11 @@ private:
     // What every order but the first requires.
     Result<void> ready();
     [[nodiscard]] bool speaksFor(Family family) const;
-    // Written down, done, written down what came of it.
+    // Written down, done, written down what came of it. The command sets `leftUnknown` where it failed and
+    // nobody can say what the drive does now; one that was not answered is taken for that anyway.
+    using Command = std::function<Result<void>(bool& leftUnknown)>;
     Result<void> act(ActionKind kind, const ActionDetails& parameters, const ActionDetails& undo,
-                     const std::function<Result<void>()>& command);
+                     const Command& command);
     [[nodiscard]] Result<std::optional<ErrorRecovery>> owed() const;
     [[nodiscard]] Error notTaken(const ErrorRecovery& is) const;
     [[nodiscard]] Error refusal(std::string answer, std::string advice = {}) const;

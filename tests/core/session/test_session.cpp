@@ -212,6 +212,21 @@ private slots:
         for (const CommandBlock& block : drive.sent)
             QVERIFY(scsi::opcodeOf(block) != 0x1D);
     }
+    // What was told when the session was opened has to be told again: silence is no proof.
+    void oneThatDoesNotSayWhoItIsIsRefused() {
+        ChangingDrive drive;
+        auto session = DriveSession::open({}, std::make_shared<LocalOrders>(setupOf(drive)),
+                                          {"", "FIRST-1", "", 0}, std::chrono::seconds{5});
+        QVERIFY(session);
+        drive.serial.clear();
+        drive.sent.clear();
+        Vitals vitals;
+        vitals.family = Family::scsi;
+        const auto done = (*session)->abortSelfTest(vitals);
+        QVERIFY(!done && done.error().kind == Error::Kind::refusedUnsafe);
+        for (const CommandBlock& block : drive.sent)
+            QVERIFY(scsi::opcodeOf(block) != 0x1D);
+    }
     void whatAnswersIsCompared_data() {
         QTest::addColumn<DriveId>("meant");
         QTest::addColumn<DriveId>("is");
