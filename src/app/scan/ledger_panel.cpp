@@ -202,8 +202,7 @@ void LedgerPanel::choose(const QModelIndex& index) {
     if (!span.isValid() || m_choosing)
         return;
     m_choosing = true;
-    m_lens.reveal(span.value<LbaSpan>());
-    m_lens.select(span.value<LbaSpan>());
+    m_lens.choose(span.value<LbaSpan>());
     m_choosing = false;
 }
 

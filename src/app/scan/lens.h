@@ -31,6 +31,11 @@ public:
 
     [[nodiscard]] const std::optional<LbaSpan>& selection() const { return m_selection; }
     void select(const std::optional<LbaSpan>& span);
+    // Chosen in a list: seen, and selected everywhere.
+    void choose(const LbaSpan& span) {
+        reveal(span);
+        select(span);
+    }
 
     // The block that is pointed at where blocks are listed otherwise; ringed on the plate.
     [[nodiscard]] const std::optional<std::uint64_t>& pointed() const { return m_pointed; }

@@ -2,10 +2,10 @@
 #include "core/session/drive_action.h"
 
 #include "core/base/json_numbers.h"
+#include "core/base/names.h"
 #include "core/base/text.h"
 
 #include <algorithm>
-#include <array>
 
 namespace orbita {
 
@@ -13,32 +13,14 @@ namespace {
 
 using nlohmann::json;
 
-struct KindName {
-    ActionKind kind;
-    std::string_view name;
-};
-constexpr std::array kindNames = {
-    KindName{ActionKind::selfTestStart, "self-test-start"},
-    KindName{ActionKind::selfTestAbort, "self-test-abort"},
-    KindName{ActionKind::healthReportingOn, "health-reporting-on"},
-    KindName{ActionKind::recoveryLimitSet, "recovery-limit-set"},
-    KindName{ActionKind::recoveryLimitRestored, "recovery-limit-restored"},
-    KindName{ActionKind::heldReadOnly, "held-read-only"},
-    KindName{ActionKind::letBeWritten, "let-be-written"},
-    KindName{ActionKind::adviceOverruled, "advice-overruled"},
-    KindName{ActionKind::writingGranted, "writing-granted"},
-    KindName{ActionKind::sectorsWritten, "sectors-written"},
-};
+constexpr std::array<std::string_view, 10> actionKinds = {
+    "self-test-start",         "self-test-abort", "health-reporting-on", "recovery-limit-set",
+    "recovery-limit-restored", "held-read-only",  "let-be-written",      "advice-overruled",
+    "writing-granted",         "sectors-written"};
+constexpr std::array<std::string_view, 3> actionResults = {"unknown", "done", "failed"};
 
-struct ResultName {
-    ActionResult result;
-    std::string_view name;
-};
-constexpr std::array resultNames = {
-    ResultName{ActionResult::unknown, "unknown"},
-    ResultName{ActionResult::done, "done"},
-    ResultName{ActionResult::failed, "failed"},
-};
+static_assert(actionKinds.size() == static_cast<std::size_t>(ActionKind::sectorsWritten) + 1);
+static_assert(actionResults.size() == static_cast<std::size_t>(ActionResult::failed) + 1);
 
 constexpr int lineVersion = 1;
 constexpr std::size_t mostText = 2000;
@@ -109,28 +91,19 @@ bool takeEnd(const json& line, std::vector<DriveAction>& actions) {
 } // namespace
 
 std::string_view actionKindName(ActionKind kind) {
-    return std::find_if(kindNames.begin(), kindNames.end(), [&](const KindName& n) { return n.kind == kind; })
-        ->name;
+    return actionKinds[static_cast<std::size_t>(kind)];
 }
 
 std::optional<ActionKind> actionKindFromName(std::string_view name) {
-    for (const KindName& known : kindNames)
-        if (known.name == name)
-            return known.kind;
-    return std::nullopt;
+    return enumFromName<ActionKind>(actionKinds, name);
 }
 
 std::string_view actionResultName(ActionResult result) {
-    return std::find_if(resultNames.begin(), resultNames.end(),
-                        [&](const ResultName& n) { return n.result == result; })
-        ->name;
+    return actionResults[static_cast<std::size_t>(result)];
 }
 
 std::optional<ActionResult> actionResultFromName(std::string_view name) {
-    for (const ResultName& known : resultNames)
-        if (known.name == name)
-            return known.result;
-    return std::nullopt;
+    return enumFromName<ActionResult>(actionResults, name);
 }
 
 DriveId driveIdOf(const DriveIdentity& identity) {

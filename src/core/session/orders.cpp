@@ -2,11 +2,10 @@
 #include "core/session/orders.h"
 
 #include "core/base/json_numbers.h"
+#include "core/base/names.h"
 #include "core/base/text.h"
 #include "core/drive/link/order_channel.h"
 
-#include <algorithm>
-#include <array>
 #include <fmt/format.h>
 
 namespace orbita {
@@ -23,42 +22,14 @@ struct BadMessage : std::runtime_error {
 constexpr std::size_t mostTextBytes = 2000;
 constexpr std::size_t mostSpans = 4096;
 
-template <class Value, std::size_t n>
-using Names = std::array<std::pair<Value, std::string_view>, n>;
+constexpr std::array<std::string_view, 3> writeKinds = {"refresh", "pieced", "zeros"};
+constexpr std::array<std::string_view, 3> toldBys = {"serial", "world-wide-name", "looks"};
+constexpr std::array<std::string_view, 7> errorKinds = {
+    "bad-call", "not-found", "no-permission", "unusable", "refused-unsafe", "no-answer", "system-failure"};
 
-constexpr Names<WriteKind, 3> writeKinds = {{
-    {WriteKind::refresh, "refresh"},
-    {WriteKind::pieced, "pieced"},
-    {WriteKind::zeros, "zeros"},
-}};
-constexpr Names<ToldBy, 3> toldBys = {{
-    {ToldBy::serial, "serial"},
-    {ToldBy::worldWideName, "world-wide-name"},
-    {ToldBy::looks, "looks"},
-}};
-constexpr Names<Error::Kind, 7> errorKinds = {{
-    {Error::Kind::badCall, "bad-call"},
-    {Error::Kind::notFound, "not-found"},
-    {Error::Kind::noPermission, "no-permission"},
-    {Error::Kind::unusable, "unusable"},
-    {Error::Kind::refusedUnsafe, "refused-unsafe"},
-    {Error::Kind::noAnswer, "no-answer"},
-    {Error::Kind::systemFailure, "system-failure"},
-}};
-
-template <class Value, std::size_t n>
-std::string_view nameIn(const Names<Value, n>& names, Value value) {
-    const auto found =
-        std::find_if(names.begin(), names.end(), [&](const auto& pair) { return pair.first == value; });
-    return found == names.end() ? std::string_view{} : found->second;
-}
-
-template <class Value, std::size_t n>
-std::optional<Value> valueIn(const Names<Value, n>& names, std::string_view name) {
-    const auto found =
-        std::find_if(names.begin(), names.end(), [&](const auto& pair) { return pair.second == name; });
-    return found == names.end() ? std::nullopt : std::optional(found->first);
-}
+static_assert(writeKinds.size() == static_cast<std::size_t>(WriteKind::zeros) + 1);
+static_assert(toldBys.size() == static_cast<std::size_t>(ToldBy::looks) + 1);
+static_assert(errorKinds.size() == static_cast<std::size_t>(Error::Kind::systemFailure) + 1);
 
 std::string text(const json& object, const char* key) {
     const auto found = object.find(key);
@@ -77,8 +48,8 @@ const json& member(const json& object, const char* key) {
 }
 
 template <class Value, std::size_t n>
-Value named(const json& object, const char* key, const Names<Value, n>& names) {
-    const auto value = valueIn(names, text(object, key));
+Value named(const json& object, const char* key, const std::array<std::string_view, n>& names) {
+    const auto value = enumFromName<Value>(names, text(object, key));
     if (!value)
         throw BadMessage(fmt::format("\"{}\" names nothing that there is", key));
     return *value;
@@ -213,7 +184,7 @@ Order orderFrom(const json& line, std::string_view contents) {
     if (what == "write") {
         WriteOrder order;
         order.grant = text(line, "grant");
-        order.kind = named(line, "kind", writeKinds);
+        order.kind = named<WriteKind>(line, "kind", writeKinds);
         order.span = spanFrom(member(line, "span"));
         order.crc32 = whole<std::uint32_t>(member(line, "crc32"));
         const auto bytes = std::as_bytes(std::span(contents.data(), contents.size()));
@@ -240,7 +211,7 @@ struct ReplyFields {
 OrderReply replyFrom(const json& line) {
     const std::string what = text(line, "what");
     if (what == "opened")
-        return OpenedReply{driveFrom(member(line, "drive")), named(line, "told_by", toldBys)};
+        return OpenedReply{driveFrom(member(line, "drive")), named<ToldBy>(line, "told_by", toldBys)};
     if (what == "done")
         return DoneReply{};
     if (what == "recovery") {
@@ -292,13 +263,13 @@ Error notUnderstood(const std::exception& why) {
 } // namespace
 
 std::string_view writeKindName(WriteKind kind) {
-    return nameIn(writeKinds, kind);
+    return writeKinds[static_cast<std::size_t>(kind)];
 }
 std::optional<WriteKind> writeKindFromName(std::string_view name) {
-    return valueIn(writeKinds, name);
+    return enumFromName<WriteKind>(writeKinds, name);
 }
 std::string_view toldByName(ToldBy by) {
-    return nameIn(toldBys, by);
+    return toldBys[static_cast<std::size_t>(by)];
 }
 
 std::string encodeOrder(const Order& order) {
@@ -321,7 +292,7 @@ std::string encodeReply(const Result<OrderReply>& reply) {
         return message(std::visit(ReplyFields{}, *reply));
     const Error& error = reply.error();
     return message({{"error",
-                     {{"kind", nameIn(errorKinds, error.kind)},
+                     {{"kind", errorKinds[static_cast<std::size_t>(error.kind)]},
                       {"tried", error.tried},
                       {"on", error.on},
                       {"answer", error.answer},
@@ -338,7 +309,7 @@ Result<OrderReply> decodeReply(std::string_view message) {
             return replyFrom(parts.line);
         if (!error->is_object())
             throw BadMessage("its error is none");
-        return tl::unexpected(Error{named(*error, "kind", errorKinds), text(*error, "tried"),
+        return tl::unexpected(Error{named<Error::Kind>(*error, "kind", errorKinds), text(*error, "tried"),
                                     text(*error, "on"), text(*error, "answer"), text(*error, "advice")});
     } catch (const std::exception& bad) {
         return tl::unexpected(notUnderstood(bad));

@@ -17,6 +17,7 @@
 #include "core/vitals/read_vitals.h"
 #include "support/scripted_link.h"
 #include "support/sim_scenarios.h"
+#include "support/simulated_target.h"
 
 #include <QFile>
 #include <QTemporaryDir>
@@ -30,18 +31,6 @@ using namespace orbita;
 using namespace orbita::test;
 
 namespace {
-
-Target targetOf(const sim::Scenario& scenario) {
-    Target target;
-    target.name = "sim";
-    target.identity.path = "sim";
-    target.identity.model = scenario.identity.model;
-    target.identity.serial = scenario.identity.serial;
-    target.identity.capacity = scenario.identity.capacity;
-    target.scenario = scenario;
-    target.condition = std::make_shared<sim::Condition>(scenario);
-    return target;
-}
 
 // A session with a simulated drive whose log is kept here.
 struct Session {

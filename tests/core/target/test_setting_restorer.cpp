@@ -11,6 +11,7 @@
 #include "core/target/setting_restorer.h"
 #include "support/scan_runner.h"
 #include "support/sim_scenarios.h"
+#include "support/simulated_target.h"
 
 #include <filesystem>
 #include <fstream>
@@ -24,18 +25,6 @@ using namespace orbita::test;
 namespace fs = std::filesystem;
 
 namespace {
-
-Target targetOf(const sim::Scenario& scenario) {
-    Target target;
-    target.name = "sim";
-    target.identity.path = "sim";
-    target.identity.model = scenario.identity.model;
-    target.identity.serial = scenario.identity.serial;
-    target.identity.capacity = scenario.identity.capacity;
-    target.scenario = scenario;
-    target.condition = std::make_shared<sim::Condition>(scenario);
-    return target;
-}
 
 std::string logIn(const QTemporaryDir& dir) {
     return dir.filePath("actions.jsonl").toStdString();
