@@ -13,6 +13,7 @@
 #include <fmt/format.h>
 #include <linux/magic.h>
 #include <sys/stat.h>
+#include <sys/sysmacros.h>
 #include <sys/vfs.h>
 
 namespace orbita {

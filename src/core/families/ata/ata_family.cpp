@@ -5,6 +5,7 @@
 #include "core/drive/ata/reply.h"
 #include "core/drive/ata/smart.h"
 #include "core/drive/enquiry.h"
+#include "core/drive/identity.h"
 #include "core/drive/lock_state.h"
 
 namespace orbita {

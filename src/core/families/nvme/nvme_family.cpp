@@ -2,6 +2,7 @@
 #include "core/families/nvme/nvme_family.h"
 
 #include "core/drive/enquiry.h"
+#include "core/drive/identity.h"
 #include "core/drive/lock_state.h"
 #include "core/drive/nvme/commands.h"
 #include "core/drive/nvme/pages.h"

@@ -2,6 +2,7 @@
 #include "core/families/scsi/scsi_family.h"
 
 #include "core/drive/enquiry.h"
+#include "core/drive/identity.h"
 #include "core/drive/lock_state.h"
 #include "core/drive/scsi/commands.h"
 #include "core/drive/scsi/pages.h"
