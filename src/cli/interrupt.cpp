@@ -2,6 +2,7 @@
 #include "cli/interrupt.h"
 
 #include <csignal>
+#include <initializer_list>
 #include <poll.h>
 #include <unistd.h>
 
