@@ -100,8 +100,10 @@ int listAsJson(const std::vector<AttachedDrive>& drives) {
 }
 
 SystemPaths systemUnder(const std::string& root) {
-    const std::filesystem::path base = root.empty() ? "/" : root;
-    return {base / "sys", base / "proc", base / "run/udev/data", base / "dev"};
+    if (root.empty())
+        return {};
+    const std::filesystem::path base = root;
+    return {base / "sys", base / "proc", base / "dev", nothingRecognised};
 }
 
 } // namespace
@@ -121,7 +123,7 @@ int listTargets(bool json, std::chrono::milliseconds patience, const std::string
     out << "\nDemonstration rack (simulated)\n";
     const auto demos = demoTargets();
     if (!demos) {
-        out << "  " << QString::fromStdString(demos.error().message()) << '\n';
+        out << "  " << words::error(demos.error()) << '\n';
         return completeAndClean;
     }
     for (const Target& demo : *demos)

@@ -174,7 +174,7 @@ QString progressLine(const ScanStatus& status, int columns) {
     QStringList parts{format::percent(status.share())};
     if (status.saving.trouble)
         parts << QStringLiteral("waits: the image cannot be written, %1")
-                     .arg(QString::fromStdString(status.saving.trouble->answer));
+                     .arg(words::phrase(status.saving.trouble->answer));
     else if (status.phase == ScanPhase::waiting)
         parts << QStringLiteral("no answer for %1").arg(format::duration(status.waited));
     else if (status.left)

@@ -58,7 +58,7 @@ Result<AskedDrive> askDrive(const std::string& name, bool mayChangeState, Nanose
 }
 
 int complain(const Error& error) {
-    Printer(stderr) << "orbita-cli: " << QString::fromStdString(error.message()) << '\n';
+    Printer(stderr) << "orbita-cli: " << words::error(error) << '\n';
     return callIsWrong;
 }
 

@@ -9,6 +9,17 @@
 
 namespace orbita::words {
 
+QString phrase(const Phrase& phrase) {
+    const QString known = QCoreApplication::translate("core", phrase.pattern().c_str());
+    return QString::fromStdString(phrase.filled(known.toStdString()));
+}
+
+QString error(const Error& error) {
+    return QString::fromStdString(messageOf(phrase(error.tried).toStdString(), error.on,
+                                            phrase(error.answer).toStdString(),
+                                            phrase(error.advice).toStdString()));
+}
+
 QString grade(Grade grade) {
     switch (grade) {
     case Grade::none:
@@ -500,7 +511,7 @@ QString saving(const SavingStatus& status, const DriveIdentity& drive) {
                                                          static_cast<double>(drive.capacity.value);
     if (status.trouble)
         return tr("%1 saved; the image cannot be written: %2")
-            .arg(format::bytes(bytes), QString::fromStdString(status.trouble->answer));
+            .arg(format::bytes(bytes), phrase(status.trouble->answer));
     if (status.held == drive.capacity)
         return tr("every sector of the drive is saved in %1").arg(QString::fromStdString(status.path));
     return tr("%1 saved in %2, %3 of the drive")
@@ -532,7 +543,7 @@ QString driveLine(const DriveIdentity& drive) {
     else if (drive.rotating == true)
         parts << tr("rotating");
     if (!drive.attachment.empty())
-        parts << QString::fromStdString(drive.attachment);
+        parts << phrase(drive.attachment);
     return parts.join(QStringLiteral(" · "));
 }
 

@@ -10,6 +10,10 @@
 
 namespace orbita::words {
 
+// What the core says, in the language of whoever reads it where it is known there; else in English.
+QString phrase(const Phrase& phrase);
+// One line: what was tried, on what, what came back, what to do.
+QString error(const Error& error);
 QString grade(Grade grade);
 QString standing(Standing standing);
 QString treatmentResult(TreatmentResult result);

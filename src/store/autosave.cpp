@@ -75,12 +75,12 @@ void Autosave::finish() {
 }
 
 std::string Autosave::place() const {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     return m_place;
 }
 
 std::optional<Error> Autosave::error() const {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     return m_error;
 }
 
@@ -117,7 +117,7 @@ void Autosave::run(const std::stop_token& stop) {
         }();
         if (!saved)
             return;
-        const std::scoped_lock lock(m_mutex);
+        const MutexLock lock(m_mutex);
         m_error = *saved ? std::nullopt : std::optional(saved->error());
         m_place = *saved ? **saved : std::string{};
         if (m_firstKept)
@@ -140,10 +140,11 @@ void Autosave::run(const std::stop_token& stop) {
             save(); // the first, as soon as there is something
         }
         begun = begun || m_session.feed().plate();
-        std::unique_lock lock(m_mutex);
+        MutexLock lock(m_mutex);
         m_wake.wait_for(lock, stop, begun ? lookInterval : firstLookInterval, [] { return false; });
     }
     release();
+    m_over = true;
 }
 
 } // namespace orbita

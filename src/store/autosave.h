@@ -2,10 +2,14 @@
 // Keeps a running scan on disk, so that a crash of the computer loses seconds, not hours.
 #pragma once
 
+#include "core/base/mutex.h"
 #include "core/scan/session.h"
 #include "core/target/target.h"
 
+#include <atomic>
+#include <condition_variable>
 #include <functional>
+#include <thread>
 
 namespace orbita {
 
@@ -36,6 +40,8 @@ public:
     // Has the last save made and waits for it. What place() and error() say from then on is the last word.
     void finish();
 
+    // The last save has been made.
+    [[nodiscard]] bool over() const { return m_over; }
     // Where the scan is kept, as it was when it was last to be; empty where it is not.
     [[nodiscard]] std::string place() const;
     // Why the latest attempt failed; it is tried again.
@@ -45,12 +51,13 @@ private:
     void run(const std::stop_token& stop);
 
     const ScanSession& m_session;
-    mutable std::mutex m_mutex;
+    mutable Mutex m_mutex;
     ScanKeeper m_keeper;
     std::shared_ptr<FirstKept> m_firstKept;
-    std::string m_place;
-    std::optional<Error> m_error;
+    std::string m_place GUARDED_BY(m_mutex);
+    std::optional<Error> m_error GUARDED_BY(m_mutex);
     std::condition_variable_any m_wake;
+    std::atomic<bool> m_over = false;
     std::jthread m_thread;
 };
 

@@ -88,7 +88,7 @@ Result<ScanRecord> Casebook::loadScan(std::int64_t scan) {
         return tl::unexpected(failure("reading the scan in", query));
     if (!query.next())
         return tl::unexpected(Error{Error::Kind::notFound, "opening the scan in", m_path,
-                                    fmt::format("it holds no scan with the number {}", scan),
+                                    Phrase("it holds no scan with the number {}", {std::to_string(scan)}),
                                     "Choose one from the list."});
     auto record = scanFromDocument(query.value(0).toString().toStdString(), m_path);
     if (!record)

@@ -61,8 +61,9 @@ const std::vector<std::string>& PlateEncoder::encode(const Plate& plate) {
 
 Result<std::shared_ptr<Plate>> decodePlate(std::uint64_t blocks, const std::vector<std::string>& chunks) {
     const auto refuse = [](std::size_t chunk, const char* why) {
-        return tl::unexpected(Error{Error::Kind::badCall, "reading the plate, chunk " + std::to_string(chunk),
-                                    "", why, "The file is damaged; use another copy."});
+        return tl::unexpected(Error{Error::Kind::badCall,
+                                    Phrase("reading the plate, chunk {}", {std::to_string(chunk)}), "", why,
+                                    "The file is damaged; use another copy."});
     };
     if (chunks.size() != (blocks + plateChunkBlocks - 1) / plateChunkBlocks)
         return refuse(chunks.size(), "the number of chunks does not fit the span");

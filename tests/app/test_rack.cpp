@@ -48,7 +48,7 @@ private:
     }
     [[nodiscard]] SystemPaths system() const {
         const std::filesystem::path root = m_dir->path().toStdString();
-        return {root / "sys", root / "proc", root / "udev", root / "dev"};
+        return {root / "sys", root / "proc", root / "dev", nothingRecognised};
     }
 
 private slots:

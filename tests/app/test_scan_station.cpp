@@ -610,8 +610,8 @@ private slots:
             click("Yes, saved");
             click("Start");
         }
-        QVERIFY(m_window->rack().anyScanning());
-        QTRY_VERIFY_WITH_TIMEOUT(!m_window->rack().anyScanning(), 30'000);
+        QVERIFY(m_window->rack().lively());
+        QTRY_VERIFY_WITH_TIMEOUT(!m_window->rack().lively(), 30'000);
         const int rows = m_window->rack().rowCount();
         for (int row = rows - 3; row < rows; ++row)
             QCOMPARE(m_window->rack().controller(row)->current()->record.status.ended, EndReason::complete);

@@ -10,6 +10,7 @@
 #include "support/scan_runner.h"
 
 #include <QPainter>
+#include <QTranslator>
 #include <cmath>
 
 using namespace orbita;
@@ -30,6 +31,15 @@ ScanRecord oneBadSector() {
     plan.data = DataElsewhere::notSaved;
     return runScan(*drive, plan);
 }
+
+// Another language: whatever the core says, loudly.
+class Loudly final : public QTranslator {
+public:
+    [[nodiscard]] bool isEmpty() const override { return false; }
+    QString translate(const char* context, const char* text, const char*, int) const override {
+        return qstrcmp(context, "core") == 0 ? QString::fromUtf8(text).toUpper() : QString();
+    }
+};
 
 // As someone with a colour deficiency sees it (Machado, Oliveira, Fernandes 2009, full severity).
 QColor seenWith(const QColor& c, const std::array<double, 9>& m) {
@@ -219,6 +229,25 @@ private slots:
             for (const Grade grade : {Grade::laboured, Grade::straining, Grade::stalled, Grade::unreadable})
                 QVERIFY(contrast(seenWith(p.grade(grade), eyes), seenWith(QColor(p.steady(1)), eyes)) > 2);
         }
+    }
+    void whatTheCoreSaysIsSaidInAnotherLanguage() {
+        const Error error{Error::Kind::noAnswer,
+                          "opening for reading",
+                          "/dev/sdb",
+                          {"no answer to {} within {} s", {"Identify", "20"}},
+                          "Check the cable."};
+        QCOMPARE(words::error(error),
+                 QString("opening for reading /dev/sdb: no answer to Identify within 20 s. "
+                         "Check the cable."));
+        DriveIdentity drive;
+        drive.attachment = "file";
+        Loudly loudly;
+        QCoreApplication::installTranslator(&loudly);
+        QCOMPARE(words::error(error),
+                 QString("OPENING FOR READING /dev/sdb: NO ANSWER TO Identify WITHIN 20 S. "
+                         "CHECK THE CABLE."));
+        QVERIFY(words::driveLine(drive).contains("FILE"));
+        QCoreApplication::removeTranslator(&loudly);
     }
 };
 

@@ -322,8 +322,7 @@ void IntakeStation::refreshIdentity() {
                      : !*id.rotating ? tr("solid state")
                      : id.rpm        ? tr("rotating, %1 turns a minute").arg(*id.rpm)
                                      : tr("rotating"));
-    fact(tr("Attached by"),
-         id.attachment.empty() ? tr("not reported") : QString::fromStdString(id.attachment));
+    fact(tr("Attached by"), id.attachment.empty() ? tr("not reported") : words::phrase(id.attachment));
     fact(tr("Firmware"), id.firmware.empty() ? tr("not reported") : QString::fromStdString(id.firmware));
     fact(tr("Named here"), QString::fromStdString(m_controller->target().name));
     const VisitController& visit = m_controller->visit();
@@ -353,7 +352,7 @@ void IntakeStation::refreshHold() {
     m_hold->setEnabled(target.readOnly || target.uses.empty());
     m_holdNote->setVisible(device);
     if (const auto& error = m_controller->visit().holdError())
-        m_holdNote->setText(QString::fromStdString(error->message()));
+        m_holdNote->setText(words::error(*error));
     else
         m_holdNote->setText(
             !target.uses.empty()

@@ -237,11 +237,23 @@ void DriveController::partWithLast() {
         return;
     m_parting = std::async(std::launch::async, [before = std::move(m_parting), session = std::move(m_session),
                                                 autosave = std::move(m_autosave)]() mutable {
+        session->stopAndWait(); // so that what is saved last is its end
         autosave.reset();
         session.reset();
         if (before.valid())
             before.wait();
     });
+}
+
+void DriveController::wrapUp() {
+    endReplay();
+    partWithLast();
+    m_visit.wrapUp();
+}
+
+bool DriveController::wrappedUp() const {
+    return !m_session && m_visit.wrappedUp() &&
+           (!m_parting.valid() || m_parting.wait_for(std::chrono::seconds{0}) == std::future_status::ready);
 }
 
 bool DriveController::canReplay() const {
@@ -348,7 +360,7 @@ QString DriveController::keptAt() const {
 
 QString DriveController::keepingError() const {
     const auto error = m_autosave ? m_autosave->error() : std::nullopt;
-    return error ? QString::fromStdString(error->message()) : QString();
+    return error ? words::error(*error) : QString();
 }
 
 void DriveController::refreshFrom(ScanView& view, const ScanFeed& feed) {
@@ -374,13 +386,20 @@ const ScanFeed* DriveController::liveFeed() const {
     return m_session && !m_replay && !m_scans.empty() && m_current == m_live ? &m_session->feed() : nullptr;
 }
 
+bool DriveController::lively() const {
+    return replaying() || scanning() || (m_autosave && (!m_autosave->over() || keptNow() != m_keptTold));
+}
+
+QString DriveController::keptNow() const {
+    return keptAt() + keepingError();
+}
+
 void DriveController::refresh() {
-    m_visit.refresh();
     if (m_replay)
         advanceReplay();
     if (!scanning()) {
         // The last save may come a little after the end.
-        if (const QString kept = keptAt() + keepingError(); kept != m_keptTold) {
+        if (const QString kept = keptNow(); kept != m_keptTold) {
             m_keptTold = kept;
             emit stateChanged();
         }

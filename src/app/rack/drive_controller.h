@@ -102,8 +102,16 @@ public:
     [[nodiscard]] QString keptAt() const;
     [[nodiscard]] QString keepingError() const;
 
-    // Copies what is new from the running scan; emits what changed.
+    // Copies what is new from the running scan; emits what changed. Called for each frame while the drive is
+    // lively().
     void refresh();
+    // A scan runs, is being kept for the last time or played again.
+    [[nodiscard]] bool lively() const;
+
+    // Stops the scan and asks the drive nothing more; what was found is kept elsewhere than in this thread.
+    void wrapUp();
+    // That has been done: leaving waits for nothing.
+    [[nodiscard]] bool wrappedUp() const;
 
 signals:
     void scanChanged();    // numbers of the scan in view
@@ -131,6 +139,7 @@ private:
     std::unique_ptr<Replay> m_replay; // of the scan in view
     QElapsedTimer m_replayFor;
     std::unique_ptr<SleepInhibitor> m_awake; // while a scan runs
+    [[nodiscard]] QString keptNow() const;
     void partWithLast();
     std::future<void> m_parting; // of the scan before this one
     std::unique_ptr<Autosave> m_autosave;

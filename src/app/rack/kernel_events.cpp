@@ -1,54 +1,39 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/rack/kernel_events.h"
 
-#include <QByteArray>
+#include <QFile>
 #include <QSocketNotifier>
-#include <array>
-#include <linux/netlink.h>
-#include <sys/socket.h>
-#include <unistd.h>
+#include <libudev.h>
 
 namespace orbita::app {
 
-namespace {
-
-constexpr unsigned kernelGroup = 1; // events as the kernel sends them
-
-} // namespace
-
 KernelEvents::KernelEvents(QObject* parent) : QObject(parent) {
-    m_socket = socket(AF_NETLINK, SOCK_DGRAM | SOCK_CLOEXEC | SOCK_NONBLOCK, NETLINK_KOBJECT_UEVENT);
-    if (m_socket < 0)
+    udev* context = udev_new();
+    if (context == nullptr)
         return;
-    sockaddr_nl address{};
-    address.nl_family = AF_NETLINK;
-    address.nl_groups = kernelGroup;
-    if (bind(m_socket, reinterpret_cast<const sockaddr*>(&address), sizeof address) != 0) {
-        close(m_socket);
-        m_socket = -1;
+    const bool managed = QFile::exists(QStringLiteral("/run/udev/control"));
+    m_monitor = udev_monitor_new_from_netlink(context, managed ? "udev" : "kernel");
+    udev_unref(context); // which the monitor holds
+    if (m_monitor == nullptr ||
+        udev_monitor_filter_add_match_subsystem_devtype(m_monitor, "block", nullptr) < 0 ||
+        udev_monitor_enable_receiving(m_monitor) < 0)
         return;
-    }
-    m_notifier = new QSocketNotifier(m_socket, QSocketNotifier::Read, this);
+    m_notifier = new QSocketNotifier(udev_monitor_get_fd(m_monitor), QSocketNotifier::Read, this);
     connect(m_notifier, &QSocketNotifier::activated, this, &KernelEvents::read);
 }
 
 KernelEvents::~KernelEvents() {
     delete m_notifier;
-    if (m_socket >= 0)
-        close(m_socket);
+    udev_monitor_unref(m_monitor);
 }
 
 void KernelEvents::read() {
-    std::array<char, 8192> buffer{};
-    bool block = false;
-    for (;;) {
-        const ssize_t got = recv(m_socket, buffer.data(), buffer.size(), 0);
-        if (got <= 0)
-            break;
-        // "add@/devices/..." and then KEY=VALUE texts, each ending with a zero.
-        block = block || QByteArray::fromRawData(buffer.data(), got).contains("SUBSYSTEM=block");
+    bool any = false;
+    while (udev_device* device = udev_monitor_receive_device(m_monitor)) {
+        udev_device_unref(device);
+        any = true;
     }
-    if (block)
+    if (any)
         emit blockDevicesChanged();
 }
 

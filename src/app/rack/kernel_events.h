@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The kernel's word that a drive was plugged in or pulled. No daemon is needed.
+// The word that a drive was plugged in or pulled: from the device manager, once it has made the device ready;
+// where none runs, as in a rescue system, from the kernel itself.
 #pragma once
 
 #include <QObject>
 
+struct udev_monitor;
 class QSocketNotifier;
 
 namespace orbita::app {
@@ -20,7 +22,7 @@ signals:
 private:
     void read();
 
-    int m_socket = -1;
+    udev_monitor* m_monitor = nullptr;
     QSocketNotifier* m_notifier = nullptr;
 };
 

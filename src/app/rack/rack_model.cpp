@@ -80,6 +80,7 @@ RackModel::RackModel(Source source, SystemPaths system, QObject* parent)
 }
 
 RackModel::~RackModel() {
+    m_mail->bell.unplug();
     m_controllers.clear(); // what they still post is written before the casebook closes
 }
 
@@ -132,6 +133,8 @@ int RackModel::addDesk(Target target) {
     const auto tell = [this, d = controller.get()] {
         const QModelIndex at = index(rowOf(d));
         emit dataChanged(at, at);
+        if (d->lively())
+            emit livened();
     };
     connect(controller.get(), &DriveController::stateChanged, this, tell);
     connect(&controller->visit(), &VisitController::changed, this, tell);
@@ -200,8 +203,11 @@ int RackModel::showRecord(ScanRecord record, bool fromFile) {
 void RackModel::askKeptScans() {
     m_keeper->post([mail = m_mail](Casebook& casebook) {
         auto scans = casebook.scans();
-        const std::scoped_lock lock(mail->mutex);
-        mail->scans = std::move(scans);
+        {
+            const MutexLock lock(mail->mutex);
+            mail->scans = std::move(scans);
+        }
+        mail->bell.ring();
     });
 }
 
@@ -210,8 +216,11 @@ void RackModel::openKeptScan(std::int64_t scan) {
         auto record = casebook.loadScan(scan).map([](ScanRecord r) {
             return Opened{std::move(r), {}, false};
         });
-        const std::scoped_lock lock(mail->mutex);
-        mail->opened.push_back(std::move(record));
+        {
+            const MutexLock lock(mail->mutex);
+            mail->opened.push_back(std::move(record));
+        }
+        mail->bell.ring();
     });
 }
 
@@ -219,17 +228,17 @@ void RackModel::takeMail() {
     std::optional<Result<std::vector<KeptScan>>> scans;
     std::vector<Result<Opened>> all;
     {
-        const std::scoped_lock lock(m_mail->mutex);
+        const MutexLock lock(m_mail->mutex);
         scans.swap(m_mail->scans);
         all.swap(m_mail->opened);
     }
     if (scans && *scans)
         emit keptScansKnown(**scans);
     else if (scans)
-        emit openRefused(QString::fromStdString(scans->error().message()));
+        emit openRefused(words::error(scans->error()));
     for (Result<Opened>& one : all) {
         if (!one)
-            emit openRefused(QString::fromStdString(one.error().message()));
+            emit openRefused(words::error(one.error()));
         else
             emit opened(one->record ? showRecord(std::move(*one->record), one->fromFile)
                                     : showTarget(std::move(*one->target)));
@@ -237,7 +246,7 @@ void RackModel::takeMail() {
 }
 
 void RackModel::open(const QString& name) {
-    // Left to itself where it hangs; what comes of it is taken with the next frame.
+    // Left to itself where it hangs.
     std::thread([mail = m_mail, name] {
         auto opened = [&]() -> Result<Opened> {
             if (ownFormatOf(name.toStdString()) == "orbita-scan")
@@ -248,8 +257,11 @@ void RackModel::open(const QString& name) {
                 return Opened{{}, std::move(t), false};
             });
         }();
-        const std::scoped_lock lock(mail->mutex);
-        mail->opened.push_back(std::move(opened));
+        {
+            const MutexLock lock(mail->mutex);
+            mail->opened.push_back(std::move(opened));
+        }
+        mail->bell.ring();
     }).detach();
 }
 
@@ -260,13 +272,28 @@ int RackModel::showTarget(Target target) {
     return addDesk(std::move(target));
 }
 
-bool RackModel::anyScanning() const {
+bool RackModel::lively() const {
     return std::any_of(m_controllers.begin(), m_controllers.end(),
-                       [](const auto& controller) { return controller->scanning(); });
+                       [](const auto& controller) { return controller->lively(); });
+}
+
+void RackModel::wrapUp() {
+    m_lookTimer.stop();
+    for (const auto& controller : m_controllers)
+        controller->wrapUp();
+}
+
+QStringList RackModel::waitingFor() const {
+    QStringList names;
+    for (const auto& controller : m_controllers)
+        if (!controller->wrappedUp())
+            names << words::driveName(controller->identity());
+    if (!m_keeper->idle())
+        names << tr("the casebook");
+    return names;
 }
 
 void RackModel::refresh() {
-    takeMail();
     for (int row = 0; row < rowCount(); ++row) {
         const bool scanning = controller(row)->scanning();
         controller(row)->refresh();

@@ -4,6 +4,7 @@
 
 #include "app/rack/drive_controller.h"
 #include "app/rack/kernel_events.h"
+#include "core/base/mutex.h"
 
 #include <QAbstractListModel>
 #include <QTimer>
@@ -38,13 +39,19 @@ public:
     // Asks the casebook for the scans that it keeps, and for one of them; answered by signals.
     void askKeptScans();
     void openKeptScan(std::int64_t scan);
-    [[nodiscard]] bool anyScanning() const;
     [[nodiscard]] CasebookKeeper& casebook() { return *m_keeper; }
 
-    // Takes what is new from all running scans; called by the frame timer.
+    // Takes what is new from all drives that are lively; called for each frame while any is.
     void refresh();
+    [[nodiscard]] bool lively() const;
+
+    // Has every drive let go and everything kept, on other threads than this. Returns at once.
+    void wrapUp();
+    // What has not done so yet, in words; empty: leaving waits for nothing.
+    [[nodiscard]] QStringList waitingFor() const;
 
 signals:
+    void livened();                                                  // something runs that did not
     void keptScansKnown(const std::vector<orbita::KeptScan>& scans); // newest first
     void opened(int row);
     void openRefused(const QString& why);
@@ -67,13 +74,16 @@ private:
     // What the casebook's thread, and those that open files, have answered; shared with tasks that may
     // outlive the rack.
     struct Mail {
-        std::mutex mutex;
-        std::optional<Result<std::vector<KeptScan>>> scans;
-        std::vector<Result<Opened>> opened;
+        Mail(QObject* whose, std::function<void()> take) : bell(whose, std::move(take)) {}
+
+        Doorbell bell; // rung after something was put in
+        Mutex mutex;
+        std::optional<Result<std::vector<KeptScan>>> scans GUARDED_BY(mutex);
+        std::vector<Result<Opened>> opened GUARDED_BY(mutex);
     };
 
     Source m_source;
-    std::shared_ptr<Mail> m_mail = std::make_shared<Mail>();
+    std::shared_ptr<Mail> m_mail = std::make_shared<Mail>(this, [this] { takeMail(); });
     std::unique_ptr<CasebookKeeper> m_keeper;
     std::vector<std::unique_ptr<DriveController>> m_controllers;
     std::optional<Error> m_error;

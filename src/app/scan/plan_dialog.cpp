@@ -4,6 +4,7 @@
 #include "app/scan/plan_sentence.h"
 #include "app/theme/theme.h"
 #include "report/format.h"
+#include "report/words.h"
 
 #include <QDialogButtonBox>
 #include <QFileDialog>
@@ -350,7 +351,7 @@ void PlanDialog::check() {
         m_sentence->setText(planWords(*checked, m_controller.identity()) + QStringLiteral(". ") +
                             tr("Expected: %1.").arg(guessWords(*checked, m_controller.identity())));
     else
-        m_sentence->setText(QString::fromStdString(checked.error().message()));
+        m_sentence->setText(words::error(checked.error()));
     m_sentence->setStyleSheet(
         QStringLiteral("color: %1").arg((checked ? tone(Tone::textDim) : tone(Tone::straining)).name()));
 }

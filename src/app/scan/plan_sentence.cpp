@@ -111,7 +111,7 @@ Sentence sentenceOf(const DriveController& controller) {
         if (status.phase == ScanPhase::saving && status.saving.trouble)
             return {tr("Reading waits: the image cannot be written"),
                     tr("%1. It goes on by itself once there is room or the place answers · %2")
-                        .arg(QString::fromStdString(status.saving.trouble->answer),
+                        .arg(words::phrase(status.saving.trouble->answer),
                              QString::fromStdString(status.saving.trouble->on))};
         if (status.phase == ScanPhase::saving)
             return {tr("Writing the image"), tr("%1 to go.").arg(format::bytes(status.saving.waiting))};

@@ -413,11 +413,12 @@ void ScanStation::refreshNotice() {
             tr("Choose a drive in the rack, or open a device, an image file or a saved scan (Ctrl+O)."));
     } else if (scan != nullptr && scan->error) {
         const Error& error = *scan->error;
-        m_notice->setText(tr("<p style='font-size:17px'>The scan could not begin</p><p>%1</p><p>%2</p>")
-                              .arg(sentenceCase(QString::fromStdString(error.tried + ' ' + error.on + ": " +
-                                                                       error.answer + '.'))
-                                       .toHtmlEscaped(),
-                                   QString::fromStdString(error.advice).toHtmlEscaped()));
+        m_notice->setText(
+            tr("<p style='font-size:17px'>The scan could not begin</p><p>%1</p><p>%2</p>")
+                .arg(sentenceCase(words::phrase(error.tried) + u' ' + QString::fromStdString(error.on) +
+                                  QStringLiteral(": ") + words::phrase(error.answer) + u'.')
+                         .toHtmlEscaped(),
+                     words::phrase(error.advice).toHtmlEscaped()));
     } else if (scan != nullptr) {
         m_notice->setText(tr("Opening the drive…"));
     } else {
@@ -527,7 +528,7 @@ void ScanStation::openSaveTo() {
         if (place)
             m_controller->saveTo(path.toStdString());
         else
-            emit told(QString::fromStdString(place.error().message()));
+            emit told(words::error(place.error()));
     });
     dialog->open();
 }
@@ -552,8 +553,7 @@ void ScanStation::openExport() {
     dialog->selectFile(QString::fromStdString(scanFileName(scan->record.drive, scan->record.startedAt)));
     connect(dialog, &QFileDialog::fileSelected, this, [this](const QString& path) {
         const auto written = exportTo(path);
-        emit told(written ? tr("Written to %1").arg(path)
-                          : QString::fromStdString(written.error().message()));
+        emit told(written ? tr("Written to %1").arg(path) : words::error(written.error()));
     });
     dialog->show();
 }

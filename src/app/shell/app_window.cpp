@@ -5,11 +5,14 @@
 #include "app/shell/keys_page.h"
 #include "app/shell/open_dialog.h"
 #include "app/theme/theme.h"
+#include "report/words.h"
 
+#include <QCloseEvent>
 #include <QHBoxLayout>
 #include <QPainter>
 #include <QStyle>
 #include <QVBoxLayout>
+#include <cstdlib>
 
 namespace orbita::app {
 
@@ -63,17 +66,25 @@ AppWindow::AppWindow(RackModel::Source source)
         if (m_controller == controller)
             setController(nullptr);
     });
-    connect(&m_frames, &QTimer::timeout, &m_rack, &RackModel::refresh);
+    m_frames.setInterval(frameMs);
+    connect(&m_frames, &QTimer::timeout, this, [this] {
+        m_rack.refresh();
+        if (!m_rack.lively())
+            m_frames.stop();
+    });
+    connect(&m_rack, &RackModel::livened, this, [this] {
+        if (!m_frames.isActive())
+            m_frames.start();
+    });
     m_toldFor.setSingleShot(true);
     connect(&m_toldFor, &QTimer::timeout, m_told, &QWidget::hide);
-    m_frames.start(frameMs);
     addWindowActions();
     if (m_rack.error())
-        tell(QString::fromStdString(m_rack.error()->message()));
+        tell(words::error(*m_rack.error()));
     if (const QString error = m_rack.casebook().error(); !error.isEmpty())
         tell(error);
     if (m_rack.policyError())
-        tell(QString::fromStdString(m_rack.policyError()->message()));
+        tell(words::error(*m_rack.policyError()));
     if (m_rack.rowCount() > 0)
         choose(0);
     m_rackView->setFocus();
@@ -271,6 +282,22 @@ void AppWindow::showKeys() {
         for (const ViewKey& key : station->viewKeys())
             viewKeys.push_back(key);
     (new KeysPage(actions(), viewKeys, this))->show();
+}
+
+void AppWindow::closeEvent(QCloseEvent* event) {
+    m_rack.wrapUp();
+    if (m_rack.waitingFor().isEmpty()) {
+        event->accept();
+        return;
+    }
+    event->ignore();
+    if (m_leaving != nullptr)
+        return;
+    centralWidget()->setEnabled(false);
+    m_leaving = new Leaving(m_rack, this);
+    connect(m_leaving, &Leaving::allKept, this, [this] { close(); });
+    // Threads that hang over a disk cannot be ended in order.
+    connect(m_leaving, &Leaving::leftBehind, this, [] { std::_Exit(EXIT_FAILURE); });
 }
 
 void AppWindow::openDialog() {

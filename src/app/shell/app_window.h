@@ -5,6 +5,7 @@
 #include "app/rack/rack_view.h"
 #include "app/shell/action_finder.h"
 #include "app/shell/drive_header.h"
+#include "app/shell/leaving.h"
 
 #include <QMainWindow>
 #include <QStackedWidget>
@@ -29,6 +30,10 @@ public:
     [[nodiscard]] std::vector<ListedAction> actions() const;
     // Opens what is named and chooses it; tells what is wrong in the status line.
     void open(const QString& name);
+
+protected:
+    // Once what was found is kept; the window is there, and says so, for as long as that takes.
+    void closeEvent(QCloseEvent* event) override;
 
 private:
     QWidget* makeRail();
@@ -56,7 +61,8 @@ private:
     std::vector<Action*> m_actions;   // the window's own
     DriveController* m_controller = nullptr;
     QLabel* m_told;
-    QTimer m_frames;
+    Leaving* m_leaving = nullptr;
+    QTimer m_frames;  // while a drive is lively
     QTimer m_toldFor; // until what is told goes again
 };
 

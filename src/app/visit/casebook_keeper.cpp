@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/visit/casebook_keeper.h"
 
+#include "report/words.h"
+
 #include <future>
 
 namespace orbita::app {
@@ -20,9 +22,14 @@ CasebookKeeper::~CasebookKeeper() {
 }
 
 void CasebookKeeper::post(Task task) {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     m_tasks.push_back(std::move(task));
     m_wake.notify_all();
+}
+
+bool CasebookKeeper::idle() const {
+    const MutexLock lock(m_mutex);
+    return m_tasks.empty();
 }
 
 ScanKeeper CasebookKeeper::scanKeeper(const Target& target) {
@@ -62,14 +69,14 @@ ScanKeeper CasebookKeeper::scanKeeper(const Target& target) {
 }
 
 QString CasebookKeeper::error() const {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     return m_error;
 }
 
 void CasebookKeeper::report(const Error& error) {
-    const QString message = QString::fromStdString(error.message());
+    const QString message = words::error(error);
     {
-        const std::scoped_lock lock(m_mutex);
+        const MutexLock lock(m_mutex);
         m_error = message;
     }
     emit failed(message);
@@ -84,17 +91,19 @@ void CasebookKeeper::run(const std::stop_token& stop, const Task& prepare) {
         report(casebookIsForgotten(m_path));
     if (casebook && prepare)
         prepare(**casebook);
-    std::unique_lock lock(m_mutex);
+    MutexLock lock(m_mutex);
     for (;;) {
-        m_wake.wait(lock, stop, [this] { return !m_tasks.empty(); });
+        m_wake.wait(lock, stop, [this]() REQUIRES(m_mutex) { return !m_tasks.empty(); });
         if (m_tasks.empty())
             return; // asked to stop, and all is written
-        const Task task = std::move(m_tasks.front());
-        m_tasks.pop_front();
-        lock.unlock();
-        if (casebook)
-            task(**casebook);
+        {
+            const Task task = std::move(m_tasks.front());
+            lock.unlock();
+            if (casebook)
+                task(**casebook);
+        }
         lock.lock();
+        m_tasks.pop_front();
     }
 }
 

@@ -2,6 +2,7 @@
 // The casebook on a thread of its own: a disk that hangs holds up no window.
 #pragma once
 
+#include "core/base/mutex.h"
 #include "store/autosave.h"
 #include "store/casebook.h"
 
@@ -11,7 +12,6 @@
 #include <condition_variable>
 #include <deque>
 #include <functional>
-#include <mutex>
 #include <thread>
 
 namespace orbita::app {
@@ -26,6 +26,8 @@ public:
 
     // Does nothing where the casebook could not be opened; see error().
     void post(Task task);
+    // Everything that was posted is done.
+    [[nodiscard]] bool idle() const;
     // Keeps one scan in this casebook. Must not be used after the keeper has gone.
     [[nodiscard]] ScanKeeper scanKeeper(const Target& target);
     // Why nothing is kept, in words for the window; empty if all is well.
@@ -49,10 +51,10 @@ private:
     std::string m_path;
     std::unique_ptr<QTemporaryDir> m_forgotten; // of a casebook that is
     std::string m_actionLog;
-    mutable std::mutex m_mutex;
+    mutable Mutex m_mutex;
     std::condition_variable_any m_wake;
-    std::deque<Task> m_tasks;
-    QString m_error;
+    std::deque<Task> m_tasks GUARDED_BY(m_mutex); // the first until it is done
+    QString m_error GUARDED_BY(m_mutex);
     std::atomic<bool> m_lasts = true;
     std::jthread m_thread;
 };

@@ -34,19 +34,25 @@ VisitController::VisitController(Target target, bool paced, CasebookKeeper* keep
     , m_target(std::move(target))
     , m_paced(paced)
     , m_keeper(keeper)
-    , m_policy(std::move(policy)) {
+    , m_policy(std::move(policy))
+    , m_mail(std::make_shared<VisitMailbox>(this, [this] { takeMail(); })) {
     m_visit.beganAt = QDateTime::currentSecsSinceEpoch();
     m_gate.reasons.push_back({});
     askBook(m_target.identity);
 }
 
 VisitController::~VisitController() {
+    m_mail->bell.unplug();
+    wrapUp();
+}
+
+void VisitController::wrapUp() {
     m_thread.request_stop();
     m_wishWake.notify_all();
 }
 
 void VisitController::updateTarget(const Target& target) {
-    const std::scoped_lock lock(m_wishMutex);
+    const MutexLock lock(m_wishMutex);
     m_target = target;
 }
 
@@ -68,11 +74,16 @@ const PastVitals* VisitController::pastWith(const Reading& reading) const {
 
 void VisitController::wish(const Wish& wish) {
     {
-        const std::scoped_lock lock(m_wishMutex);
+        const MutexLock lock(m_wishMutex);
         m_wishes.push_back(wish);
     }
-    if (!m_thread.joinable())
-        m_thread = std::jthread([this](const std::stop_token& stop) { run(stop); });
+    if (!m_thread.joinable()) {
+        m_busy = true;
+        m_thread = std::jthread([this](const std::stop_token& stop) {
+            run(stop);
+            m_busy = false;
+        });
+    }
     m_wishWake.notify_all();
 }
 
@@ -125,11 +136,11 @@ void VisitController::holdReadOnly(bool on) {
 }
 
 // On, or back to what was there before: a flag that somebody else has set is not ours to take away.
-Result<void> VisitController::changeHold(bool on, const Target& target) {
+Result<void> VisitController::changeHold(bool on, const Target& target, const std::stop_token& stop) {
     if (on) {
         const auto drive = describeDevice(target.name);
         auto before =
-            drive ? orbita::holdReadOnly(*drive, patience)
+            drive ? orbita::holdReadOnly(*drive, patience, stop)
                   : Result<HeldFlags>(tl::unexpected(systemError("holding read-only", target.name, ENODEV)));
         if (!before)
             return tl::unexpected(before.error());
@@ -140,7 +151,7 @@ Result<void> VisitController::changeHold(bool on, const Target& target) {
         return tl::unexpected(Error{Error::Kind::refusedUnsafe, "letting be written to again", target.name,
                                     "it was not Orbita that has set this, or not since it was started",
                                     "Whoever has may lift it; as root, blockdev --setrw does."});
-    if (auto put = setReadOnlyFlags(m_heldBefore, patience); !put)
+    if (auto put = setReadOnlyFlags(m_heldBefore, patience, stop); !put)
         return tl::unexpected(put.error());
     m_heldBefore.clear();
     return {};
@@ -172,8 +183,11 @@ Result<void> VisitController::act(DriveSession& session, const Target& target, c
 void VisitController::run(const std::stop_token& stop) {
     const auto mail = m_mail;
     const auto send = [&](VisitNews news) {
-        const std::scoped_lock lock(mail->mutex);
-        mail->news.push_back(std::move(news));
+        {
+            const MutexLock lock(mail->mutex);
+            mail->news.push_back(std::move(news));
+        }
+        mail->bell.ring();
     };
     std::unique_ptr<DriveSession> session;
     std::unique_ptr<Enquiry> enquiry; // in the session
@@ -206,9 +220,9 @@ void VisitController::run(const std::stop_token& stop) {
     while (!stop.stop_requested()) {
         Wish wish;
         {
-            std::unique_lock lock(m_wishMutex);
+            MutexLock lock(m_wishMutex);
             if (!vitals.selfTest.running)
-                m_wishWake.wait(lock, stop, [this] { return !m_wishes.empty(); });
+                m_wishWake.wait(lock, stop, [this]() REQUIRES(m_wishMutex) { return !m_wishes.empty(); });
             if (stop.stop_requested())
                 return;
             target = m_target;
@@ -254,7 +268,7 @@ void VisitController::run(const std::stop_token& stop) {
         } else if (wish.what == Wish::What::hold || wish.what == Wish::What::letGo) {
             const bool on = wish.what == Wish::What::hold;
             news.hold = doLogged(target, log, on ? ActionKind::heldReadOnly : ActionKind::letBeWritten, {},
-                                 [&] { return changeHold(on, target); });
+                                 [&] { return changeHold(on, target, stop); });
             news.acted = true;
         } else if (enquiry && !mayAct(news)) {
             news.tests = vitals;
@@ -303,8 +317,11 @@ void VisitController::askBook(const DriveIdentity& identity) {
         if (auto past = casebook.pastVitals(drive->id))
             book.past = std::move(*past);
         book.actions = casebook.actions(drive->id).value_or(std::vector<DriveAction>{});
-        const std::scoped_lock lock(mail->mutex);
-        mail->book = std::move(book);
+        {
+            const MutexLock lock(mail->mutex);
+            mail->book = std::move(book);
+        }
+        mail->bell.ring();
     });
 }
 
@@ -325,7 +342,7 @@ void VisitController::keepVisit() {
           identity = m_vitals.identity.serial.empty() ? m_target.identity
                                                       : m_vitals.identity](Casebook& casebook) mutable {
         if (visit.id == 0) {
-            const std::scoped_lock lock(mail->mutex);
+            const MutexLock lock(mail->mutex);
             if (mail->book)
                 visit.id = mail->book->visit;
         }
@@ -336,10 +353,13 @@ void VisitController::keepVisit() {
             if (!begun)
                 return keeper->report(begun.error());
             visit.id = *begun;
-            const std::scoped_lock lock(mail->mutex);
-            if (!mail->book)
-                mail->book.emplace();
-            mail->book->visit = visit.id;
+            {
+                const MutexLock lock(mail->mutex);
+                if (!mail->book)
+                    mail->book.emplace();
+                mail->book->visit = visit.id;
+            }
+            mail->bell.ring();
         }
         if (const auto kept = casebook.updateVisit(visit); !kept)
             keeper->report(kept.error());
@@ -359,10 +379,13 @@ void VisitController::takeActions() {
             return keeper->report(taken.error());
         const auto drive = casebook.knownDrive(identity);
         auto done = drive ? casebook.actions(drive->id) : Result<std::vector<DriveAction>>({});
-        const std::scoped_lock lock(mail->mutex);
-        if (!mail->book)
-            mail->book.emplace();
-        mail->book->actions = done.value_or(std::vector<DriveAction>{});
+        {
+            const MutexLock lock(mail->mutex);
+            if (!mail->book)
+                mail->book.emplace();
+            mail->book->actions = done.value_or(std::vector<DriveAction>{});
+        }
+        mail->bell.ring();
     });
 }
 
@@ -374,7 +397,7 @@ void VisitController::keepVitals() {
           id = m_visit.id](Casebook& casebook) {
         std::int64_t visit = id;
         if (visit == 0) {
-            const std::scoped_lock lock(mail->mutex);
+            const MutexLock lock(mail->mutex);
             visit = mail->book ? mail->book->visit : 0;
         }
         if (visit == 0)
@@ -384,11 +407,11 @@ void VisitController::keepVitals() {
     });
 }
 
-void VisitController::refresh() {
+void VisitController::takeMail() {
     std::vector<VisitNews> news;
     std::optional<VisitBook> book;
     {
-        const std::scoped_lock lock(m_mail->mutex);
+        const MutexLock lock(m_mail->mutex);
         news.swap(m_mail->news);
         if (m_mail->book && (m_mail->book->visit != m_visit.id || !m_mail->book->past.empty() ||
                              !m_mail->book->earlier.empty() || m_mail->book->actions)) {

@@ -4,6 +4,8 @@
 #pragma once
 
 #include "app/visit/casebook_keeper.h"
+#include "app/visit/doorbell.h"
+#include "core/base/mutex.h"
 #include "core/inventory/recognition.h"
 #include "core/session/drive_session.h"
 #include "core/vitals/self_test.h"
@@ -35,9 +37,12 @@ struct VisitBook {
 
 // Shared with tasks that may outlive the desk.
 struct VisitMailbox {
-    std::mutex mutex;
-    std::vector<VisitNews> news;
-    std::optional<VisitBook> book;
+    explicit VisitMailbox(QObject* whose, std::function<void()> take) : bell(whose, std::move(take)) {}
+
+    Doorbell bell; // rung after something was put in
+    Mutex mutex;
+    std::vector<VisitNews> news GUARDED_BY(mutex);
+    std::optional<VisitBook> book GUARDED_BY(mutex);
 };
 
 class VisitController final : public QObject {
@@ -88,8 +93,10 @@ public:
     // What became of the latest wish about a self-test, where it was refused.
     [[nodiscard]] const std::optional<Error>& testError() const { return m_testError; }
 
-    // Takes what the drive and the casebook have answered; called by the frame timer.
-    void refresh();
+    // Asks the drive nothing more. Returns at once.
+    void wrapUp();
+    // Nothing is at the drive any more, and what is asked by nobody else is over: leaving waits for nothing.
+    [[nodiscard]] bool wrappedUp() const { return !m_busy; }
 
 signals:
     void changed();
@@ -101,6 +108,8 @@ private:
         LbaSpan span{};
         std::string overruled{}; // the advice against it
     };
+    // Takes what the drive and the casebook have answered.
+    void takeMail();
     void run(const std::stop_token& stop);
     static Result<void> act(DriveSession& session, const Target& target, const std::string& log,
                             const Wish& wish, const Vitals& vitals);
@@ -122,7 +131,7 @@ private:
     State m_state = State::notRead;
     std::optional<Error> m_error;
     std::optional<Error> m_testError;
-    Result<void> changeHold(bool on, const Target& target);
+    Result<void> changeHold(bool on, const Target& target, const std::stop_token& stop);
     HeldFlags m_heldBefore; // as it was before Orbita held it; the drive's thread's own
     std::optional<Error> m_holdError;
     Vitals m_vitals;
@@ -131,10 +140,11 @@ private:
     HousePolicy m_policy;
     std::int64_t m_readAt = 0;
 
-    std::shared_ptr<VisitMailbox> m_mail = std::make_shared<VisitMailbox>();
-    std::mutex m_wishMutex;
+    std::shared_ptr<VisitMailbox> m_mail;
+    std::atomic<bool> m_busy = false; // m_thread runs
+    Mutex m_wishMutex;
     std::condition_variable_any m_wishWake;
-    std::deque<Wish> m_wishes;
+    std::deque<Wish> m_wishes GUARDED_BY(m_wishMutex);
     std::jthread m_thread; // begun with the first wish
 };
 

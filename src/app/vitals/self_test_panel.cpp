@@ -92,7 +92,7 @@ void SelfTestPanel::start(SelfTestKind kind) {
         const auto parsed = parseSpan(m_span->text().trimmed().toStdString(), m_controller->identity());
         if (!parsed) {
             m_span->setFocus();
-            emit told(QString::fromStdString(parsed.error().message()));
+            emit told(words::error(parsed.error()));
             return;
         }
         span = *parsed;
@@ -180,7 +180,7 @@ void SelfTestPanel::refresh() {
         m_state->setText(done ? tr("Testing itself, %1 done. It reads only.").arg(format::percent(*done, 0))
                               : tr("Testing itself. It reads only."));
     } else if (visit.testError()) {
-        m_state->setText(QString::fromStdString(visit.testError()->message()));
+        m_state->setText(words::error(*visit.testError()));
     } else if (!any) {
         m_state->setText(tr("No self-test is offered here."));
     } else {

@@ -181,7 +181,7 @@ void VitalsStation::refreshNotice() {
         break;
     case VisitController::State::failed:
         text = tr("<p style='font-size:17px'>The drive could not be asked</p><p>%1</p>")
-                   .arg(QString::fromStdString(visit.error()->message()).toHtmlEscaped());
+                   .arg(words::error(*visit.error()).toHtmlEscaped());
         break;
     case VisitController::State::read:
         if (visit.vitals().readings.empty())

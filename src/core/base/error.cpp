@@ -9,6 +9,11 @@
 namespace orbita {
 
 std::string Error::message() const {
+    return messageOf(tried.text(), on, answer.text(), advice.text());
+}
+
+std::string messageOf(const std::string& tried, const std::string& on, const std::string& answer,
+                      const std::string& advice) {
     std::string text = tried;
     if (!on.empty())
         text += (text.empty() ? "" : " ") + on;
@@ -23,7 +28,7 @@ std::string Error::message() const {
     return cleanText(text, mostBytes);
 }
 
-Error systemError(std::string tried, std::string on, int systemError) {
+Error systemError(Phrase tried, std::string on, int systemError) {
     Error error{Error::Kind::systemFailure,
                 std::move(tried),
                 std::move(on),
@@ -63,8 +68,10 @@ Error systemError(std::string tried, std::string on, int systemError) {
 }
 
 Error tooShort(const char* what, std::size_t bytes) {
-    return {Error::Kind::unusable, std::string("reading ") + what, "",
-            "the answer has only " + std::to_string(bytes) + " bytes",
+    return {Error::Kind::unusable,
+            {"reading {}", {what}},
+            "",
+            {"the answer has only {} bytes", {std::to_string(bytes)}},
             "Ask again; if it stays so, the bridge or controller does not hand it on: try another adapter."};
 }
 

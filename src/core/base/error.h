@@ -2,6 +2,8 @@
 // Errors are values: what was tried, on what, what came back, and what a technician can do about it.
 #pragma once
 
+#include "core/base/phrase.h"
+
 #include <string>
 #include <tl/expected.hpp>
 
@@ -19,12 +21,12 @@ struct Error {
     };
 
     Kind kind = Kind::systemFailure;
-    std::string tried;  // "opening for reading"
-    std::string on;     // "/dev/sdb"
-    std::string answer; // "permission denied"
-    std::string advice; // "Run as root, or join the group that owns the device."
+    Phrase tried;   // "opening for reading"
+    std::string on; // "/dev/sdb"
+    Phrase answer;  // "permission denied"
+    Phrase advice;  // "Run as root, or join the group that owns the device."
 
-    // One line: "opening for reading /dev/sdb: permission denied. Run as root, ..."
+    // One line, in English: "opening for reading /dev/sdb: permission denied. Run as root, ..."
     [[nodiscard]] std::string message() const;
 };
 
@@ -32,7 +34,12 @@ template <class T>
 using Result = tl::expected<T, Error>;
 
 // The error for `systemError` (an errno value), with advice where there is some to give.
-Error systemError(std::string tried, std::string on, int systemError);
+Error systemError(Phrase tried, std::string on, int systemError);
+
+// A message of these parts, in whichever language they are: without characters that are none, and of bounded
+// length.
+std::string messageOf(const std::string& tried, const std::string& on, const std::string& answer,
+                      const std::string& advice);
 
 // The error for an answer about `what` that ends before it says what it has to.
 Error tooShort(const char* what, std::size_t bytes);

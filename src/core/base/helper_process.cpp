@@ -1,12 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/helper_process.h"
 
+#include "core/base/mutex.h"
+
 #include <algorithm>
 #include <cerrno>
 #include <csignal>
 #include <fcntl.h>
 #include <filesystem>
-#include <mutex>
 #include <spawn.h>
 #include <sys/wait.h>
 #include <unistd.h>
@@ -18,17 +19,17 @@ namespace {
 class LeftBehind {
 public:
     void add(pid_t pid) {
-        const std::scoped_lock lock(m_mutex);
+        const MutexLock lock(m_mutex);
         m_pids.push_back(pid);
     }
     void collect() {
-        const std::scoped_lock lock(m_mutex);
+        const MutexLock lock(m_mutex);
         std::erase_if(m_pids, [](pid_t pid) { return waitpid(pid, nullptr, WNOHANG) != 0; });
     }
 
 private:
-    std::mutex m_mutex;
-    std::vector<pid_t> m_pids;
+    Mutex m_mutex;
+    std::vector<pid_t> m_pids GUARDED_BY(m_mutex);
 };
 
 LeftBehind& leftBehind() {

@@ -28,9 +28,10 @@ Result<std::string> readWholeFile(const std::string& path, const char* what, std
         return tl::unexpected(Error{Error::Kind::badCall, tried, path,
                                     S_ISDIR(s.st_mode) ? "it is a folder" : "it is no file", "Name a file."});
     if (static_cast<std::uint64_t>(s.st_size) > mostBytes)
-        return tl::unexpected(Error{Error::Kind::badCall, tried, path,
-                                    fmt::format("it is larger than any such file: {} bytes", s.st_size),
-                                    "Name another file."});
+        return tl::unexpected(
+            Error{Error::Kind::badCall, tried, path,
+                  Phrase("it is larger than any such file: {} bytes", {std::to_string(s.st_size)}),
+                  "Name another file."});
     std::string content(static_cast<std::size_t>(s.st_size), '\0');
     std::size_t have = 0;
     while (have < content.size()) {

@@ -56,8 +56,10 @@ Result<Reply> Enquiry::carry(const CommandBlock& block, std::uint32_t expected,
     m_link.abandon();
     m_lost = true;
     return tl::unexpected(
-        Error{Error::Kind::noAnswer, "asking the drive", m_path,
-              fmt::format("no answer to {} within {:.0f} s", nameOf(block), toSeconds(m_patience)),
+        Error{Error::Kind::noAnswer,
+              "asking the drive",
+              m_path,
+              {"no answer to {} within {} s", {nameOf(block), fmt::format("{:.0f}", toSeconds(m_patience))}},
               "If the data matters, save it first."});
 }
 
@@ -69,7 +71,7 @@ Result<Reaction> Enquiry::ask(const CommandBlock& block, std::uint32_t expected,
             return tl::unexpected(reply.error());
         if (reply->transport == TransportStatus::refused)
             return tl::unexpected(Error{Error::Kind::refusedUnsafe, "asking the drive", m_path,
-                                        nameOf(block) + " is not a command that Orbita sends here",
+                                        Phrase("{} is not a command that Orbita sends here", {nameOf(block)}),
                                         "This is a fault of Orbita's, not of the drive."});
         if (reply->transport == TransportStatus::failed && reply->systemError != EAGAIN) {
             const Outcome outcome = outcomeOfSystemError(reply->systemError);

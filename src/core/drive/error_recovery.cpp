@@ -6,8 +6,10 @@
 namespace orbita {
 
 Error noErrorRecovery(const Error& cause) {
-    return {Error::Kind::unusable, "asking how long the drive tries to read,", cause.on,
-            "it has no such setting that can be reached: " + cause.answer,
+    return {Error::Kind::unusable,
+            "asking how long the drive tries to read,",
+            cause.on,
+            {"it has no such setting that can be reached: {}", {cause.answer.text()}},
             "The scan goes on; the drive takes as long as it likes over each bad sector."};
 }
 

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/image/image_writer.h"
 
+#include "core/base/mutex.h"
+
 #include <condition_variable>
 #include <deque>
-#include <mutex>
 #include <thread>
 
 namespace orbita {
@@ -27,27 +28,27 @@ struct ImageWriter::Shared {
 
     std::unique_ptr<SavedImage> image; // the thread's own
     ImageCheck check;
-    mutable std::mutex mutex;
-    std::condition_variable wake;
-    std::condition_variable over;
-    std::deque<Piece> queue;
-    std::vector<std::vector<std::byte>> spare;
-    std::uint64_t waiting = 0;
-    SpanSet held;                        // as the image has it
-    std::vector<Standstill> standstills; // to be told
-    SavingStatus status;
+    mutable Mutex mutex;
+    std::condition_variable_any wake;
+    std::condition_variable_any over;
+    std::deque<Piece> queue GUARDED_BY(mutex);
+    std::vector<std::vector<std::byte>> spare GUARDED_BY(mutex);
+    std::uint64_t waiting GUARDED_BY(mutex) = 0;
+    SpanSet held GUARDED_BY(mutex);                        // as the image has it
+    std::vector<Standstill> standstills GUARDED_BY(mutex); // to be told
+    SavingStatus status GUARDED_BY(mutex);
     std::uint32_t sectorBytes = 512;
-    bool finishing = false;
-    bool abandoned = false;
-    bool finished = false;
-    bool ended = false;
+    bool finishing GUARDED_BY(mutex) = false;
+    bool abandoned GUARDED_BY(mutex) = false;
+    bool finished GUARDED_BY(mutex) = false;
+    bool ended GUARDED_BY(mutex) = false;
 
     void run();
     void tell(const Result<void>& result);
 };
 
 void ImageWriter::Shared::tell(const Result<void>& result) {
-    const std::scoped_lock lock(mutex);
+    const MutexLock lock(mutex);
     status.trouble = result ? std::nullopt : std::optional(result.error());
     held = image->map().held();
     status.held = image->map().heldSectors();
@@ -57,8 +58,9 @@ void ImageWriter::Shared::run() {
     auto syncDue = std::chrono::steady_clock::now() + syncInterval;
     bool dirty = false;
     for (;;) {
-        std::unique_lock lock(mutex);
-        wake.wait_until(lock, syncDue, [&] { return !queue.empty() || finishing || abandoned; });
+        MutexLock lock(mutex);
+        wake.wait_until(lock, syncDue,
+                        [&]() REQUIRES(mutex) { return !queue.empty() || finishing || abandoned; });
         if (abandoned)
             break;
         if (!queue.empty()) {
@@ -71,7 +73,7 @@ void ImageWriter::Shared::run() {
                 lock.unlock();
                 tell(written);
                 lock.lock();
-                wake.wait_for(lock, retryInterval, [&] { return abandoned; });
+                wake.wait_for(lock, retryInterval, [&]() REQUIRES(mutex) { return abandoned; });
                 continue;
             }
             dirty = true;
@@ -101,11 +103,11 @@ void ImageWriter::Shared::run() {
                 break;
             }
             if (!synced)
-                wake.wait_for(lock, retryInterval, [&] { return abandoned; });
+                wake.wait_for(lock, retryInterval, [&]() REQUIRES(mutex) { return abandoned; });
         }
     }
     image.reset();
-    const std::scoped_lock lock(mutex);
+    const MutexLock lock(mutex);
     ended = true;
     over.notify_all();
 }
@@ -122,7 +124,7 @@ ImageWriter::ImageWriter(std::unique_ptr<SavedImage> image) : m_shared(std::make
         try {
             shared->run();
         } catch (const std::exception& error) { // memory gave out: nothing more is saved, and that is said
-            const std::scoped_lock lock(shared->mutex);
+            const MutexLock lock(shared->mutex);
             shared->status.trouble =
                 Error{Error::Kind::systemFailure, "saving to", shared->status.path, error.what(),
                       "Stop the scan, end other programs, and go on with it."};
@@ -133,14 +135,15 @@ ImageWriter::ImageWriter(std::unique_ptr<SavedImage> image) : m_shared(std::make
 }
 
 ImageWriter::~ImageWriter() {
-    std::unique_lock lock(m_shared->mutex);
+    MutexLock lock(m_shared->mutex);
     m_shared->abandoned = !m_shared->finishing;
     m_shared->wake.notify_all();
-    m_shared->over.wait_for(lock, partingPatience, [&] { return m_shared->ended; });
+    m_shared->over.wait_for(lock, partingPatience,
+                            [&]() REQUIRES(m_shared->mutex) { return m_shared->ended; });
 }
 
 void ImageWriter::keep(Lba first, std::span<const std::byte> data) {
-    const std::scoped_lock lock(m_shared->mutex);
+    const MutexLock lock(m_shared->mutex);
     std::vector<std::byte> buffer;
     if (!m_shared->spare.empty()) {
         buffer = std::move(m_shared->spare.back());
@@ -153,41 +156,41 @@ void ImageWriter::keep(Lba first, std::span<const std::byte> data) {
 }
 
 void ImageWriter::tell(const Standstill& standstill) {
-    const std::scoped_lock lock(m_shared->mutex);
+    const MutexLock lock(m_shared->mutex);
     m_shared->standstills.push_back(standstill);
     m_shared->wake.notify_one();
 }
 
 bool ImageWriter::full() const {
-    const std::scoped_lock lock(m_shared->mutex);
+    const MutexLock lock(m_shared->mutex);
     return m_shared->waiting >= mostWaiting;
 }
 
 bool ImageWriter::relieved() const {
-    const std::scoped_lock lock(m_shared->mutex);
+    const MutexLock lock(m_shared->mutex);
     return m_shared->waiting < mostWaiting / 2;
 }
 
 void ImageWriter::finish() {
-    const std::scoped_lock lock(m_shared->mutex);
+    const MutexLock lock(m_shared->mutex);
     m_shared->finishing = true;
     m_shared->wake.notify_all();
 }
 
 bool ImageWriter::finished() const {
-    const std::scoped_lock lock(m_shared->mutex);
+    const MutexLock lock(m_shared->mutex);
     return m_shared->finished;
 }
 
 SavingStatus ImageWriter::status() const {
-    const std::scoped_lock lock(m_shared->mutex);
+    const MutexLock lock(m_shared->mutex);
     SavingStatus status = m_shared->status;
     status.waiting = m_shared->waiting;
     return status;
 }
 
 std::vector<LbaSpan> ImageWriter::missing(LbaSpan within) const {
-    const std::scoped_lock lock(m_shared->mutex);
+    const MutexLock lock(m_shared->mutex);
     return m_shared->held.gaps(within);
 }
 

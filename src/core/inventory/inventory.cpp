@@ -227,24 +227,14 @@ std::uint32_t maxCommandBytesOf(const std::string& name, const fs::path& block) 
     return static_cast<std::uint32_t>(bytes);
 }
 
-// E:KEY=VALUE lines of the device's entry; values escape unusual characters as \xNN.
-std::string recognised(const fs::path& entry, const std::string& key) {
-    std::ifstream file(entry);
-    const std::string beginning = "E:" + key + "=";
-    for (std::string line; std::getline(file, line);)
-        if (startsWith(line, beginning.c_str()))
-            return line.substr(beginning.size());
-    return {};
-}
-
 DrivePart partOf(const fs::path& block, const SystemPaths& paths) {
     DrivePart part;
     part.name = block.filename().string();
     part.firstByte = readNumber(block / "start") * sysfsSectorBytes;
     part.bytes = readNumber(block / "size") * sysfsSectorBytes;
-    const fs::path entry = paths.udev / ("b" + readLine(block / "dev"));
-    part.fileSystem = cleanText(recognised(entry, "ID_FS_TYPE"));
-    part.label = cleanText(recognised(entry, "ID_FS_LABEL"));
+    const RecognisedContents contents = paths.recognised(readLine(block / "dev"));
+    part.fileSystem = cleanText(contents.fileSystem);
+    part.label = cleanText(contents.label);
     return part;
 }
 

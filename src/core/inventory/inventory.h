@@ -4,6 +4,7 @@
 
 #include "core/drive/family.h"
 #include "core/drive/identity.h"
+#include "core/inventory/recognised_by_system.h"
 
 #include <filesystem>
 #include <memory>
@@ -87,8 +88,8 @@ struct AttachedDrive {
 struct SystemPaths {
     std::filesystem::path sys = "/sys";
     std::filesystem::path proc = "/proc";
-    std::filesystem::path udev = "/run/udev/data"; // what the system recognised on the drives, if it keeps it
     std::filesystem::path dev = "/dev";
+    RecognisedContents (*recognised)(const std::string& number) = recognisedBySystem;
 };
 
 // All drives, by name; loop and network devices only where something is behind them. RAM disks, and

@@ -72,10 +72,11 @@ private:
 };
 
 // Each is given `patience` from when it has begun, which a busy computer may put off.
-void listen(const std::vector<std::unique_ptr<Probe>>& probes, Nanoseconds patience) {
+void listen(const std::vector<std::unique_ptr<Probe>>& probes, Nanoseconds patience,
+            const std::stop_token& stop = {}) {
     const MonotonicClock clock;
     const Nanoseconds begin = clock.now();
-    for (;;) {
+    while (!stop.stop_requested()) {
         const Nanoseconds now = clock.now();
         Nanoseconds longest{};
         std::vector<pollfd> waiting;
@@ -144,7 +145,8 @@ std::vector<Recognition> recognise(const std::vector<std::string>& devices, Nano
     return all;
 }
 
-Result<HeldFlags> holdReadOnly(const AttachedDrive& drive, Nanoseconds patience) {
+Result<HeldFlags> holdReadOnly(const AttachedDrive& drive, Nanoseconds patience,
+                               const std::stop_token& stop) {
     if (!drive.uses.empty())
         return tl::unexpected(
             Error{Error::Kind::refusedUnsafe, "holding read-only", drive.identity.path,
@@ -157,10 +159,11 @@ Result<HeldFlags> holdReadOnly(const AttachedDrive& drive, Nanoseconds patience)
     for (const DrivePart& part : drive.parts)
         if (const auto path = (folder / part.name).string(); path != drive.identity.path)
             wanted.push_back({path, true});
-    return setReadOnlyFlags(wanted, patience);
+    return setReadOnlyFlags(wanted, patience, stop);
 }
 
-Result<HeldFlags> setReadOnlyFlags(const HeldFlags& flags, Nanoseconds patience) {
+Result<HeldFlags> setReadOnlyFlags(const HeldFlags& flags, Nanoseconds patience,
+                                   const std::stop_token& stop) {
     std::vector<std::string> words = {"hold", ""};
     for (const HeldFlag& flag : flags) {
         words[1] += flag.readOnly ? '1' : '0';
@@ -172,7 +175,7 @@ Result<HeldFlags> setReadOnlyFlags(const HeldFlags& flags, Nanoseconds patience)
     const Probe& probe = *probes.front();
     if (probe.error())
         return tl::unexpected(*probe.error());
-    listen(probes, patience);
+    listen(probes, patience, stop);
     const char* tried = "changing whether the system may write to";
     if (probe.pipe() >= 0)
         return tl::unexpected(Error{Error::Kind::noAnswer, tried, device, "the system did not answer",

@@ -8,6 +8,7 @@
 #include "core/inventory/partition_table.h"
 
 #include <optional>
+#include <stop_token>
 #include <string>
 #include <vector>
 
@@ -34,9 +35,12 @@ using HeldFlags = std::vector<HeldFlag>;
 
 // Has the system refuse writing to the drive and its partitions through the block layer; returns how it was
 // before, to be put back. Stops no command to the drive itself, and no file system that is mounted already: a
-// drive in use is refused. Waits at most `patience`.
-Result<HeldFlags> holdReadOnly(const AttachedDrive& drive, Nanoseconds patience);
-// Sets each as it says, all or none; returns how they were.
-Result<HeldFlags> setReadOnlyFlags(const HeldFlags& flags, Nanoseconds patience);
+// drive in use is refused. Waits at most `patience`, and no longer than until a stop is requested; what comes
+// of it is not known then.
+Result<HeldFlags> holdReadOnly(const AttachedDrive& drive, Nanoseconds patience,
+                               const std::stop_token& stop = {});
+// Sets each as it says, all or none; returns how they were. Waits as above.
+Result<HeldFlags> setReadOnlyFlags(const HeldFlags& flags, Nanoseconds patience,
+                                   const std::stop_token& stop = {});
 
 } // namespace orbita

@@ -6,7 +6,7 @@
 namespace orbita {
 
 void AnswerTail::add(std::span<const AnswerSeen> answers) {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     if (m_ring.empty() && !answers.empty()) {
         m_ring.resize(most);
         m_late.resize(mostLate);
@@ -20,7 +20,7 @@ void AnswerTail::add(std::span<const AnswerSeen> answers) {
 }
 
 AnswerTail::News AnswerTail::since(std::uint64_t from) const {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     News news;
     news.next = m_count;
     const std::uint64_t kept = m_count - std::min<std::uint64_t>(m_count, most); // the oldest that is there

@@ -3,10 +3,10 @@
 // pace by any number of viewers.
 #pragma once
 
+#include "core/base/mutex.h"
 #include "core/plate/cell.h"
 
 #include <cstdint>
-#include <mutex>
 #include <span>
 #include <vector>
 
@@ -42,11 +42,11 @@ private:
         std::uint64_t number;
         AnswerSeen answer;
     };
-    mutable std::mutex m_mutex;
-    std::vector<AnswerSeen> m_ring; // the answer with number n at n % most
-    std::vector<Late> m_late;       // the nth of these at n % mostLate
-    std::uint64_t m_count = 0;
-    std::uint64_t m_lateCount = 0;
+    mutable Mutex m_mutex;
+    std::vector<AnswerSeen> m_ring GUARDED_BY(m_mutex); // the answer with number n at n % most
+    std::vector<Late> m_late GUARDED_BY(m_mutex);       // the nth of these at n % mostLate
+    std::uint64_t m_count GUARDED_BY(m_mutex) = 0;
+    std::uint64_t m_lateCount GUARDED_BY(m_mutex) = 0;
 };
 
 } // namespace orbita

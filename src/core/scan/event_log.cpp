@@ -98,7 +98,7 @@ std::optional<ScanEventKind> scanEventFromName(std::string_view name) {
 void EventLog::append(ScanEvent event) {
     // A drive that is dying everywhere must not fill this computer's memory with words.
     constexpr std::size_t most = 100'000;
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     const bool always = event.kind == ScanEventKind::ended || event.kind == ScanEventKind::stopRule ||
                         event.kind == ScanEventKind::ruleAsks || event.kind == ScanEventKind::continued;
     if (m_events.size() == most && !always)
@@ -108,17 +108,17 @@ void EventLog::append(ScanEvent event) {
 }
 
 void EventLog::restore(std::vector<ScanEvent> events) {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     m_events = std::move(events);
 }
 
 std::size_t EventLog::size() const {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     return m_events.size();
 }
 
 std::vector<ScanEvent> EventLog::since(std::size_t from) const {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     if (from >= m_events.size())
         return {};
     return {m_events.begin() + static_cast<std::ptrdiff_t>(from), m_events.end()};

@@ -2,10 +2,10 @@
 // What happened during a scan, in order. Numbers only: words are made where they are shown.
 #pragma once
 
+#include "core/base/mutex.h"
 #include "core/drive/link/link.h"
 #include "core/scan/plan.h"
 
-#include <mutex>
 #include <optional>
 #include <string_view>
 #include <vector>
@@ -118,8 +118,8 @@ public:
     [[nodiscard]] std::vector<ScanEvent> since(std::size_t from) const;
 
 private:
-    mutable std::mutex m_mutex;
-    std::vector<ScanEvent> m_events;
+    mutable Mutex m_mutex;
+    std::vector<ScanEvent> m_events GUARDED_BY(m_mutex);
 };
 
 } // namespace orbita

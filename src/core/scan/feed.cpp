@@ -11,7 +11,7 @@ constexpr int partsOfTheTime = 20;
 
 void ScanFeed::begin(const DriveIdentity& identity, const DriveLimits& limits, const SettledPlan& plan,
                      std::shared_ptr<const Plate> plate) {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     m_identity = identity;
     m_limits = limits;
     m_plan = plan;
@@ -19,8 +19,7 @@ void ScanFeed::begin(const DriveIdentity& identity, const DriveLimits& limits, c
 }
 
 void ScanFeed::publish(const ScanStatus& status, ScanModel& model, bool now) {
-    // Only this thread changes m_found.
-    if (model.version() != m_found->version) {
+    if (model.version() != m_latest->version) {
         const Nanoseconds began = m_clock.now();
         if (now || began >= m_dueAt) {
             takeOver(model);
@@ -28,10 +27,10 @@ void ScanFeed::publish(const ScanStatus& status, ScanModel& model, bool now) {
             m_dueAt = ended + partsOfTheTime * (ended - began);
         }
     }
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     m_status = status;
-    m_status.totals.covered = m_found->coveredSectors;
-    m_status.ledgerVersion = m_found->ledgerVersion;
+    m_status.totals.covered = m_latest->coveredSectors;
+    m_status.ledgerVersion = m_latest->ledgerVersion;
     m_status.eventCount = m_events.size();
 }
 
@@ -39,64 +38,65 @@ void ScanFeed::takeOver(ScanModel& model) {
     auto found = std::make_shared<Found>();
     found->version = model.version();
     found->ledgerVersion = model.ledger().version();
-    found->ledger = found->ledgerVersion == m_found->ledgerVersion
-                        ? m_found->ledger
+    found->ledger = found->ledgerVersion == m_latest->ledgerVersion
+                        ? m_latest->ledger
                         : std::make_shared<const std::vector<LedgerEntry>>(model.ledger().entries());
     found->covered = model.covered().spans();
     found->coveredSectors = model.covered().total();
     found->standstills = model.standstills();
-    const std::scoped_lock lock(m_mutex);
-    m_found = std::move(found);
+    m_latest = std::move(found);
+    const MutexLock lock(m_mutex);
+    m_found = m_latest;
 }
 
 std::shared_ptr<const ScanFeed::Found> ScanFeed::found() const {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     return m_found;
 }
 
 void ScanFeed::fail(Error error) {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     m_error = std::move(error);
     m_status.phase = ScanPhase::ended;
 }
 
 ScanStatus ScanFeed::status() const {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     return m_status;
 }
 
 std::shared_ptr<const Plate> ScanFeed::plate() const {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     return m_plate;
 }
 
 DriveIdentity ScanFeed::identity() const {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     return m_identity;
 }
 
 DriveLimits ScanFeed::limits() const {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     return m_limits;
 }
 
 SettledPlan ScanFeed::plan() const {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     return m_plan;
 }
 
 std::optional<Error> ScanFeed::error() const {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     return m_error;
 }
 
 void ScanFeed::tellKnown(const std::vector<KnownSectors>& known) {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     m_known = known;
 }
 
 std::vector<KnownSectors> ScanFeed::known() const {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     return m_known;
 }
 

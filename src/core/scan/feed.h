@@ -3,13 +3,12 @@
 // copy a few numbers and pointers; what is long (ledger, coverage) is a snapshot that nobody changes.
 #pragma once
 
+#include "core/base/mutex.h"
 #include "core/base/span_set.h"
 #include "core/drive/standstill.h"
 #include "core/plate/ledger.h"
 #include "core/scan/answer_tail.h"
 #include "core/scan/scan_status.h"
-
-#include <mutex>
 
 namespace orbita {
 
@@ -58,17 +57,19 @@ private:
     [[nodiscard]] std::shared_ptr<const Found> found() const;
     void takeOver(ScanModel& model);
 
-    mutable std::mutex m_mutex;
-    DriveIdentity m_identity;
-    DriveLimits m_limits;
-    SettledPlan m_plan;
-    std::shared_ptr<const Plate> m_plate;
-    ScanStatus m_status;
-    std::vector<KnownSectors> m_known;
-    std::optional<Error> m_error;
-    std::shared_ptr<const Found> m_found = std::make_shared<Found>();
+    mutable Mutex m_mutex;
+    DriveIdentity m_identity GUARDED_BY(m_mutex);
+    DriveLimits m_limits GUARDED_BY(m_mutex);
+    SettledPlan m_plan GUARDED_BY(m_mutex);
+    std::shared_ptr<const Plate> m_plate GUARDED_BY(m_mutex);
+    ScanStatus m_status GUARDED_BY(m_mutex);
+    std::vector<KnownSectors> m_known GUARDED_BY(m_mutex);
+    std::optional<Error> m_error GUARDED_BY(m_mutex);
+    std::shared_ptr<const Found> m_found GUARDED_BY(m_mutex) = std::make_shared<Found>();
 
-    Nanoseconds m_dueAt{}; // of the engine alone: when ledger and coverage may be taken over again
+    // Of the engine alone: what m_found is, and when it may be taken over again.
+    std::shared_ptr<const Found> m_latest = std::make_shared<Found>();
+    Nanoseconds m_dueAt{};
     MonotonicClock m_clock;
 
     // Each has a lock of its own.

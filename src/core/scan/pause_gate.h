@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
+#include "core/base/mutex.h"
+
 #include <atomic>
 #include <condition_variable>
-#include <mutex>
 #include <stop_token>
 
 namespace orbita {
@@ -14,7 +15,7 @@ public:
     void close() { m_closed = true; }
     void open() {
         {
-            const std::scoped_lock lock(m_mutex);
+            const MutexLock lock(m_mutex);
             m_closed = false;
         }
         m_opened.notify_all();
@@ -22,13 +23,13 @@ public:
     [[nodiscard]] bool closed() const { return m_closed; }
     // Returns when the gate is open or a stop is requested.
     void wait(const std::stop_token& stop) {
-        std::unique_lock lock(m_mutex);
+        MutexLock lock(m_mutex);
         m_opened.wait(lock, stop, [this] { return !m_closed; });
     }
 
 private:
     std::atomic<bool> m_closed = false;
-    std::mutex m_mutex;
+    Mutex m_mutex;
     std::condition_variable_any m_opened;
 };
 

@@ -324,7 +324,7 @@ Result<SectorCount> parseLength(std::string_view text, const DriveIdentity& iden
         return tl::unexpected(
             Error{Error::Kind::badCall, "reading the length", '"' + std::string(text) + '"',
                   sectors < 0 ? "it is neither a number of sectors nor bytes with their unit"
-                              : fmt::format("the drive has {} sectors", identity.capacity.value),
+                              : Phrase("the drive has {} sectors", {std::to_string(identity.capacity.value)}),
                   "Write it as sectors (2048) or bytes (32MB, 64MiB; units are kB to TB and kiB to TiB)."});
     return SectorCount{static_cast<std::uint64_t>(sectors)};
 }

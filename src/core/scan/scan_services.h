@@ -2,6 +2,7 @@
 // What a scan is given besides the drive. Each may be left out.
 #pragma once
 
+#include "core/base/mutex.h"
 #include "core/drive/drive.h"
 #include "core/drive/stored_map.h"
 #include "core/inventory/place.h"
@@ -11,7 +12,6 @@
 #include <condition_variable>
 #include <functional>
 #include <memory>
-#include <mutex>
 #include <optional>
 #include <stop_token>
 #include <string>
@@ -74,20 +74,20 @@ public:
 class FirstKept {
 public:
     void tell() {
-        const std::scoped_lock lock(m_mutex);
+        const MutexLock lock(m_mutex);
         m_told = true;
         m_wake.notify_all();
     }
     // Until it is told, or `patience` is over: a disk that hangs must not keep a drive from being read.
     void wait(Nanoseconds patience, const std::stop_token& stop) {
-        std::unique_lock lock(m_mutex);
-        m_wake.wait_for(lock, stop, patience, [this] { return m_told; });
+        MutexLock lock(m_mutex);
+        m_wake.wait_for(lock, stop, patience, [this]() REQUIRES(m_mutex) { return m_told; });
     }
 
 private:
-    std::mutex m_mutex;
+    Mutex m_mutex;
     std::condition_variable_any m_wake;
-    bool m_told = false;
+    bool m_told GUARDED_BY(m_mutex) = false;
 };
 
 // A reading that was no part of the scan and was not answered in good order. Where the scan then reads the

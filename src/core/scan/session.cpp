@@ -40,23 +40,23 @@ ScanPlan planToContinue(const ScanRecord& earlier) {
 }
 
 std::optional<Error> whyNotContinued(const ScanRecord& earlier, const DriveIdentity& drive) {
-    const auto refuse = [&](std::string why, std::string advice) {
+    const auto refuse = [&](Phrase why, Phrase advice) {
         return Error{Error::Kind::badCall, "going on with the scan on", drive.path, std::move(why),
                      std::move(advice)};
     };
     const DriveIdentity& was = earlier.drive;
     if (drive.serial != was.serial || drive.model != was.model)
-        return refuse(fmt::format("this is {} {}, and the scan was made on {} {}", drive.model, drive.serial,
-                                  was.model, was.serial),
+        return refuse({"this is {} {}, and the scan was made on {} {}",
+                       {drive.model, drive.serial, was.model, was.serial}},
                       "Attach that drive, or begin a new scan.");
     if (drive.serial.empty() && drive.path != was.path)
-        return refuse("without a serial number only its place tells it apart, and the scan was made on " +
-                          was.path,
+        return refuse({"without a serial number only its place tells it apart, and the scan was made on {}",
+                       {was.path}},
                       "Name it by the path it had then, or begin a new scan.");
     if (drive.logicalBytes != was.logicalBytes || drive.physicalBytes != was.physicalBytes)
-        return refuse(
-            fmt::format("its sectors are {} bytes now and were {}", drive.logicalBytes, was.logicalBytes),
-            "Attach it the way it was attached then, or begin a new scan.");
+        return refuse({"its sectors are {} bytes now and were {}",
+                       {std::to_string(drive.logicalBytes), std::to_string(was.logicalBytes)}},
+                      "Attach it the way it was attached then, or begin a new scan.");
     if (earlier.plan.grid.span.end() > Lba{drive.capacity.value})
         return refuse(
             fmt::format("it has {} sectors now and had {}", drive.capacity.value, was.capacity.value),
@@ -92,14 +92,14 @@ ScanSession::ScanSession(DriveOpener opener, const ScanPlan& plan, ScanRecord ea
 ScanRecord ScanSession::record() const {
     ScanRecord record = recordOf(m_feed, m_startedAt, m_limits);
     record.treatments = m_treatments;
-    const std::scoped_lock lock(m_imageMutex);
+    const MutexLock lock(m_imageMutex);
     if (m_image)
         record.status.saving = m_image->status();
     return record;
 }
 
 bool ScanSession::saving() const {
-    const std::scoped_lock lock(m_imageMutex);
+    const MutexLock lock(m_imageMutex);
     return m_image && !m_image->finished();
 }
 
@@ -109,7 +109,7 @@ Result<void> ScanSession::openImage(const SettledPlan& plan, const DriveIdentity
     auto image = SavedImage::open(plan.asked.saveTo, identity, toSave, m_services.places, stop);
     if (!image)
         return tl::unexpected(image.error());
-    const std::scoped_lock lock(m_imageMutex);
+    const MutexLock lock(m_imageMutex);
     m_image = std::make_shared<ImageWriter>(std::move(*image));
     m_services.image = m_image;
     return {};

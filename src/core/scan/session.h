@@ -2,12 +2,12 @@
 // One scan from opening the drive to its end, on a thread of its own.
 #pragma once
 
+#include "core/base/mutex.h"
 #include "core/scan/engine.h"
 #include "core/scan/pause_gate.h"
 #include "core/scan/record.h"
 
 #include <functional>
-#include <mutex>
 #include <thread>
 
 namespace orbita {
@@ -73,8 +73,8 @@ private:
     Error m_lackOfMemory;        // what there is to say then
     ScanFeed m_feed;
     PauseGate m_pause;
-    mutable std::mutex m_imageMutex;
-    std::shared_ptr<ImageWriter> m_image;
+    mutable Mutex m_imageMutex;
+    std::shared_ptr<ImageWriter> m_image GUARDED_BY(m_imageMutex);
     std::jthread m_thread; // last: stops and joins before the rest goes
 };
 

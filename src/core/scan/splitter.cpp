@@ -34,16 +34,8 @@ void Splitter::choose() {
         m_piece = spanBetween(m_position, std::max(end, physicalEnd(m_position)));
         return;
     }
-    if (physicalEnd(m_position) >= *m_badBefore) { // it can only be this one
-        m_piece = spanBetween(m_position, physicalEnd(m_position));
-        return;
-    }
-    Lba end{m_position.value + (*m_badBefore - m_position).value / 2};
-    if (m_hint) {
-        // Up to the sector named; or that one alone, once it is next.
-        const Lba named{std::max(m_hint->value / m_physical * m_physical, m_position.value)};
-        end = named > m_position ? named : physicalEnd(m_position);
-    }
+    // Up to the sector named, or half of what it can be; one physical sector at least.
+    Lba end = m_hint ? *m_hint : Lba{m_position.value + (*m_badBefore - m_position).value / 2};
     end.value = end.value / m_physical * m_physical;
     m_piece = spanBetween(m_position, std::max(end, physicalEnd(m_position)));
 }

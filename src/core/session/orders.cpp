@@ -55,6 +55,22 @@ Value named(const json& object, const char* key, const std::array<std::string_vi
     return *value;
 }
 
+json phraseTo(const Phrase& phrase) {
+    return {{"text", phrase.pattern()}, {"values", phrase.values()}};
+}
+
+Phrase phraseAt(const json& object, const char* key) {
+    constexpr std::size_t mostValues = 8;
+    const json& phrase = member(object, key);
+    const json& values = member(phrase, "values");
+    if (!values.is_array() || values.size() > mostValues)
+        throw BadMessage(fmt::format("\"{}\" is no sentence", key));
+    std::vector<std::string> parts;
+    for (const json& value : values)
+        parts.push_back(cleanText(value.get<std::string>(), mostTextBytes));
+    return {text(phrase, "text"), std::move(parts)};
+}
+
 LbaSpan spanFrom(const json& pair) {
     if (!pair.is_array() || pair.size() != 2)
         throw BadMessage("a span is a first sector and a number of sectors");
@@ -293,10 +309,10 @@ std::string encodeReply(const Result<OrderReply>& reply) {
     const Error& error = reply.error();
     return message({{"error",
                      {{"kind", errorKinds[static_cast<std::size_t>(error.kind)]},
-                      {"tried", error.tried},
+                      {"tried", phraseTo(error.tried)},
                       {"on", error.on},
-                      {"answer", error.answer},
-                      {"advice", error.advice}}}});
+                      {"answer", phraseTo(error.answer)},
+                      {"advice", phraseTo(error.advice)}}}});
 }
 
 Result<OrderReply> decodeReply(std::string_view message) {
@@ -309,8 +325,9 @@ Result<OrderReply> decodeReply(std::string_view message) {
             return replyFrom(parts.line);
         if (!error->is_object())
             throw BadMessage("its error is none");
-        return tl::unexpected(Error{named<Error::Kind>(*error, "kind", errorKinds), text(*error, "tried"),
-                                    text(*error, "on"), text(*error, "answer"), text(*error, "advice")});
+        return tl::unexpected(Error{named<Error::Kind>(*error, "kind", errorKinds), phraseAt(*error, "tried"),
+                                    text(*error, "on"), phraseAt(*error, "answer"),
+                                    phraseAt(*error, "advice")});
     } catch (const std::exception& bad) {
         return tl::unexpected(notUnderstood(bad));
     }

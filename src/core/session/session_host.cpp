@@ -130,8 +130,10 @@ Result<OpenedReply> SessionHost::sameDriveAnswers() {
     if (!sameDrive(expected, is)) {
         m_grants.clear();
         return tl::unexpected(
-            Error{Error::Kind::refusedUnsafe, "speaking with the drive at", m_setup.way.path,
-                  fmt::format("another drive answers there: {}, and not {}", nameOf(is), nameOf(expected)),
+            Error{Error::Kind::refusedUnsafe,
+                  "speaking with the drive at",
+                  m_setup.way.path,
+                  {"another drive answers there: {}, and not {}", {nameOf(is), nameOf(expected)}},
                   "Nothing was done to it. It was changed for another: look at the list of drives anew."});
     }
     return OpenedReply{is, toldBy(expected, is)};
@@ -185,7 +187,7 @@ Result<void> SessionHost::act(ActionKind kind, const ActionDetails& parameters, 
                                         done          ? ActionResult::done
                                         : leftUnknown ? ActionResult::unknown
                                                       : ActionResult::failed,
-                                        now(), done ? std::string{} : done.error().answer);
+                                        now(), done ? std::string{} : done.error().answer.text());
     return done ? ended : done;
 }
 
@@ -296,8 +298,10 @@ Result<OrderReply> SessionHost::limitRecovery(const LimitRecoveryOrder& order) {
 }
 
 Error SessionHost::notTaken(const ErrorRecovery& is) const {
-    return {Error::Kind::unusable, "setting how long the drive tries to read,", m_setup.way.path,
-            "it took the command, and says " + milliseconds(is.limit) + " ms all the same",
+    return {Error::Kind::unusable,
+            "setting how long the drive tries to read,",
+            m_setup.way.path,
+            {"it took the command, and says {} ms all the same", {milliseconds(is.limit)}},
             "Switching the drive off brings its own setting back."};
 }
 

@@ -61,7 +61,7 @@ void Condition::advance(Nanoseconds now) {
 }
 
 Condition::State Condition::state(Nanoseconds now) {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     advance(now);
     State state = m_state;
     const std::uint64_t per =
@@ -80,7 +80,7 @@ Condition::State Condition::state(Nanoseconds now) {
 
 void Condition::noteRead(const LbaSpan& span, const ReadEvent& event, std::uint32_t logicalBytes,
                          Nanoseconds now) {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     advance(now);
     switch (event.result) {
     case ReadResult::data:
@@ -108,7 +108,7 @@ void Condition::noteRead(const LbaSpan& span, const ReadEvent& event, std::uint3
 }
 
 bool Condition::startTest(TestKind kind, Nanoseconds now) {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     advance(now);
     if (m_state.testRunning)
         return false;
@@ -145,12 +145,12 @@ bool Condition::startTest(TestKind kind, Nanoseconds now) {
 }
 
 void Condition::setSelectiveSpan(const LbaSpan& span) {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     m_state.selectiveSpan = span;
 }
 
 void Condition::abortTest(Nanoseconds now) {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     advance(now);
     if (!m_state.testRunning)
         return;
@@ -159,17 +159,17 @@ void Condition::abortTest(Nanoseconds now) {
 }
 
 void Condition::setWatching(bool watching) {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     m_state.health.watching = watching;
 }
 
 Nanoseconds Condition::latest() {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     return m_latest;
 }
 
 Result<void> Condition::write(const LbaSpan& span, std::span<const std::byte> contents) {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     const std::size_t bytes = m_scenario.identity.logicalBytes;
     for (std::uint64_t i = 0; i < span.count.value; ++i) {
         const auto sector = contents.subspan(i * bytes, bytes);
@@ -179,7 +179,7 @@ Result<void> Condition::write(const LbaSpan& span, std::span<const std::byte> co
 }
 
 void Condition::readWritten(Lba first, std::span<std::byte> bytes) const {
-    const std::scoped_lock lock(m_mutex);
+    const MutexLock lock(m_mutex);
     const std::size_t each = m_scenario.identity.logicalBytes;
     const Lba end = first + SectorCount{bytes.size() / each};
     for (auto at = m_written.lower_bound(first.value); at != m_written.end() && at->first < end.value; ++at)

@@ -4,12 +4,12 @@
 // it as a real drive's does: a sector that nobody has read since it went bad is not known to be bad.
 #pragma once
 
+#include "core/base/mutex.h"
 #include "core/drive/writable_medium.h"
 #include "core/sim/surface.h"
 
 #include <atomic>
 #include <map>
-#include <mutex>
 #include <set>
 
 namespace orbita::sim {
@@ -68,20 +68,20 @@ public:
     [[nodiscard]] unsigned extendedTestMinutes() const;
 
 private:
-    void advance(Nanoseconds now);
-    [[nodiscard]] std::optional<Lba> firstUnreadable(const LbaSpan& span) const;
+    void advance(Nanoseconds now) REQUIRES(m_mutex);
+    [[nodiscard]] std::optional<Lba> firstUnreadable(const LbaSpan& span) const REQUIRES(m_mutex);
 
-    mutable std::mutex m_mutex;
+    mutable Mutex m_mutex;
     std::atomic<std::uint32_t> m_recoveryLimitMs = 0;
-    Scenario m_scenario;
-    State m_state;
-    std::set<std::uint64_t> m_pending;
-    std::map<std::uint64_t, std::vector<std::byte>> m_written; // by sector
-    std::uint64_t m_readBytes = 0;                             // since the story began
-    Nanoseconds m_latest{};
-    Nanoseconds m_testBegan{};
-    Nanoseconds m_testLasts{};
-    std::optional<Lba> m_testFails;
+    const Scenario m_scenario;
+    State m_state GUARDED_BY(m_mutex);
+    std::set<std::uint64_t> m_pending GUARDED_BY(m_mutex);
+    std::map<std::uint64_t, std::vector<std::byte>> m_written GUARDED_BY(m_mutex); // by sector
+    std::uint64_t m_readBytes GUARDED_BY(m_mutex) = 0;                             // since the story began
+    Nanoseconds m_latest GUARDED_BY(m_mutex){};
+    Nanoseconds m_testBegan GUARDED_BY(m_mutex){};
+    Nanoseconds m_testLasts GUARDED_BY(m_mutex){};
+    std::optional<Lba> m_testFails GUARDED_BY(m_mutex);
 };
 
 } // namespace orbita::sim

@@ -28,9 +28,9 @@ Result<void> doLogged(const Target& target, const std::string& actionLog, Action
     if (auto written = log->begin(action); !written)
         return written;
     const auto done = doing();
-    const auto ended =
-        log->end(action, done ? ActionResult::done : ActionResult::failed,
-                 static_cast<std::int64_t>(std::time(nullptr)), done ? std::string{} : done.error().answer);
+    const auto ended = log->end(action, done ? ActionResult::done : ActionResult::failed,
+                                static_cast<std::int64_t>(std::time(nullptr)),
+                                done ? std::string{} : done.error().answer.text());
     return done ? ended : done;
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/target/services_for.h"
 
+#include "core/base/mutex.h"
 #include "core/inventory/load_source.h"
 #include "core/inventory/presence.h"
 #include "core/inventory/usb_hub.h"
@@ -13,7 +14,6 @@
 
 #include <fmt/format.h>
 #include <map>
-#include <mutex>
 
 namespace orbita {
 
@@ -67,11 +67,11 @@ SerialNow serialNowOf(const Target& target) {
 
 // One count for each hub, kept while a scan uses it.
 std::shared_ptr<std::atomic<int>> sharersOf(const std::string& hub) {
-    static std::mutex mutex;
+    static Mutex mutex;
     static std::map<std::string, std::weak_ptr<std::atomic<int>>> hubs;
     if (hub.empty())
         return {};
-    const std::scoped_lock lock(mutex);
+    const MutexLock lock(mutex);
     auto sharers = hubs[hub].lock();
     if (!sharers) {
         sharers = std::make_shared<std::atomic<int>>(0);

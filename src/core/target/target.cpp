@@ -57,7 +57,7 @@ Result<Target> findDemo(const std::string& name) {
         known += (known.empty() ? "" : ", ") + demo.name;
     }
     return tl::unexpected(Error{Error::Kind::notFound, "looking for", name,
-                                "there is no such demonstration drive", "There are: " + known + "."});
+                                "there is no such demonstration drive", Phrase("There are: {}.", {known})});
 }
 
 } // namespace

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What comes from outside is plain once it is in.
 #include "core/base/claim.h"
+#include "core/base/phrase.h"
 #include "core/base/read_file.h"
 #include "core/base/text.h"
 
@@ -98,6 +99,17 @@ private slots:
         QVERIFY(!second.has_value() && second.error().message().find("another scan") != std::string::npos);
         first->reset();
         QVERIFY(claim(name).has_value());
+    }
+    void aPhraseIsFilledInOrder() {
+        const Phrase phrase("no answer to {} within {} s", {"IDENTIFY", "20"});
+        QCOMPARE(phrase.text(), std::string("no answer to IDENTIFY within 20 s"));
+        QCOMPARE(phrase.filled("nach {}: {}"), std::string("nach IDENTIFY: 20"));
+        QCOMPARE(phrase.filled("kein Platz"), std::string("kein Platz"));
+        // What comes from outside is filled in, and never filled itself.
+        QCOMPARE(Phrase("it is {}, not {}", {"{}", "b"}).text(), std::string("it is {}, not b"));
+        QCOMPARE(Phrase(std::string("a drive named {}")).text(), std::string("a drive named {}"));
+        QCOMPARE(Phrase("{} and {}", {"one"}).text(), std::string("one and {}"));
+        QVERIFY(Phrase().empty() && Phrase("").empty());
     }
 };
 

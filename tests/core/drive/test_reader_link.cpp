@@ -330,7 +330,7 @@ private slots:
         QVERIFY(!opened.has_value());
         QCOMPARE(opened.error().kind, Error::Kind::noPermission);
         if (opened.error().on == path) // else this checkout lies where nobody may not go
-            QVERIFY(opened.error().advice.find("\"disk\"") != std::string::npos);
+            QVERIFY(opened.error().advice.text().find("\"disk\"") != std::string::npos);
     }
     void killedReaderIsToldApartFromADrive() {
         auto opened = openReaderLink(file("killed", 1 << 20), std::chrono::seconds{5});

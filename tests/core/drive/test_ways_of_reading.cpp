@@ -113,7 +113,7 @@ private slots:
         plan.way = ReadWay::verify;
         const auto settled = settlePlan(plan, (*drive)->identity(), (*drive)->limits());
         QVERIFY(!settled);
-        QVERIFY(settled.error().advice.find("reading") != std::string::npos);
+        QVERIFY(settled.error().advice.text().find("reading") != std::string::npos);
     }
     // A bridge that knows no 16-byte command has its drive read by shorter ones, and never beyond their
     // reach.

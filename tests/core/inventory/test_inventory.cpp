@@ -41,10 +41,15 @@ public:
     }
     [[nodiscard]] SystemPaths paths() const {
         return {m_dir.filePath("sys").toStdString(), m_dir.filePath("proc").toStdString(),
-                m_dir.filePath("udev").toStdString(), m_dir.filePath("dev").toStdString()};
+                m_dir.filePath("dev").toStdString(), recognised};
     }
 
 private:
+    // What a device manager would say of them.
+    static RecognisedContents recognised(const std::string& number) {
+        return number == "8:2" ? RecognisedContents{"ext4", "gauges"} : RecognisedContents{};
+    }
+
     QTemporaryDir m_dir;
 };
 
@@ -72,7 +77,6 @@ private slots:
             system.put(base + "/size", part == 1 ? "1048576\n" : "7812984832\n");
             system.put(base + "/dev", "8:" + QByteArray::number(part) + "\n");
         }
-        system.put("udev/b8:2", "S:disk/by-label/gauges\nE:ID_FS_TYPE=ext4\nE:ID_FS_LABEL=gauges\n");
         system.drive("nvme0n1", "pci0000:00/0000:00:02.0/nvme/nvme0", "1000215216");
         system.drive("vda", "pci0000:00/0000:00:03.0/virtio1", "4096");
         const auto drives = listDrives(system.paths());
@@ -85,6 +89,10 @@ private slots:
         QCOMPARE(drive->parts[1].label, std::string("gauges"));
         QCOMPARE(find(drives, "/dev/nvme0n1")->commandNode, std::string("/dev/nvme0n1"));
         QVERIFY(find(drives, "/dev/vda")->commandNode.empty()); // blocks and nothing else
+    }
+    void theSystemIsAskedForWhatItKnowsOnly() {
+        for (const char* number : {"", "8", "8:", ":1", "x:y", "4095:1048575", "99999999999:1"})
+            QVERIFY2(recognisedBySystem(number).fileSystem.empty(), number);
     }
     void drivesAreDescribed() {
         FakeSystem system;

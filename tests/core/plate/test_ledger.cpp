@@ -98,12 +98,15 @@ private slots:
         QCOMPARE(ledger.entries().size(), std::size_t{4});
     }
     void latencyOfMergedIsTheLongest() {
-        Ledger ledger;
-        LedgerEntry slow = bad(8, 8);
-        slow.latency = std::chrono::seconds{3};
-        ledger.add(bad(0, 8));
-        ledger.add(slow);
-        QCOMPARE(ledger.entries()[0].latency, Nanoseconds{std::chrono::seconds{3}});
+        for (const std::uint64_t slowAt : {0U, 8U, 16U}) {
+            LedgerEntry slow = bad(slowAt, 8);
+            slow.latency = std::chrono::seconds{3};
+            Ledger ledger;
+            for (const std::uint64_t at : {16U, 0U, 8U})
+                ledger.add(at == slowAt ? slow : bad(at, 8));
+            QCOMPARE(ledger.entries().size(), std::size_t{1});
+            QCOMPARE(ledger.entries()[0].latency, Nanoseconds{std::chrono::seconds{3}});
+        }
     }
     void laterFindingReplaces() {
         Ledger ledger;

@@ -264,6 +264,21 @@ private slots:
         QVERIFY(!rules.reached(facts));
         QVERIFY(rules.find(RuleKind::temperature)); // heeded where the drive is asked for it
     }
+    // Growth is what one patch has; elsewhere on the drive there may be more.
+    void rulesAreHeldAgainstTheLedger() {
+        Ledger ledger;
+        const auto bad = [&](std::uint64_t lba, std::uint64_t count, Grade grade = Grade::unreadable) {
+            ledger.add({.span = {{lba}, {count}}, .grade = grade, .standing = Standing::confirmed});
+        };
+        bad(1'000'000, 8);
+        bad(1'000'016, 16);
+        bad(60'000'000, 20);
+        bad(90'000'000, 8, Grade::straining);
+        const auto facts = factsOf(ledger).values;
+        QCOMPARE(facts.at(RuleKind::unreadable), 44U);
+        QCOMPARE(facts.at(RuleKind::patches), 2U);
+        QCOMPARE(facts.at(RuleKind::growth), 24U);
+    }
     // Too warm: it waits, and goes on by itself when the drive is five degrees cooler.
     void heatIsWaitedOut() {
         sim::Scenario scenario = smallScenario(sectors);

@@ -111,6 +111,17 @@ private slots:
         QCOMPARE(splitter.report(true), Splitter::PieceResult::recovered);
         QVERIFY(splitter.next().empty());
     }
+    // Named, and read the second time: it was the one that failed, and what lies behind is unknown again.
+    void namedAndReadTheSecondTime() {
+        Splitter splitter({{0}, {128}}, 8);
+        QCOMPARE(splitter.report(false, Lba{20}), Splitter::PieceResult::open);
+        QCOMPARE(splitter.next(), (LbaSpan{{0}, {16}}));
+        QCOMPARE(splitter.report(true), Splitter::PieceResult::good);
+        QCOMPARE(splitter.next(), (LbaSpan{{16}, {8}}));
+        QCOMPARE(splitter.report(false, Lba{20}), Splitter::PieceResult::open);
+        QCOMPARE(splitter.report(true), Splitter::PieceResult::recovered);
+        QCOMPARE(splitter.next(), (LbaSpan{{24}, {16}})); // larger pieces again; not half of what is left
+    }
     // A drive that names nonsense as the first bad sector is not believed.
     void wrongHintsDoNoHarm() {
         std::mt19937 random(8);

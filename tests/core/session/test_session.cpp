@@ -119,7 +119,7 @@ private slots:
         QVERIFY(s.session->startSelfTest(vitals, SelfTestKind::extended));
         // What runs already is not begun again, and nothing is written down of what was not sent.
         const auto again = s.session->startSelfTest(vitals, SelfTestKind::shortTest);
-        QVERIFY(!again && again.error().answer.find("running already") != std::string::npos);
+        QVERIFY(!again && again.error().answer.text().find("running already") != std::string::npos);
         QVERIFY(s.session->abortSelfTest(vitals));
         const auto actions = s.actions();
         QCOMPARE(actions.size(), std::size_t{2});
@@ -185,8 +185,8 @@ private slots:
         auto wrong = DriveSession::open({}, std::make_shared<LocalOrders>(setupOf(drive)),
                                         {"", "SECOND-2", "", 0}, std::chrono::seconds{5});
         QVERIFY(!wrong && wrong.error().kind == Error::Kind::refusedUnsafe);
-        QVERIFY(wrong.error().answer.find("FIRST-1") != std::string::npos);
-        QVERIFY(wrong.error().answer.find("SECOND-2") != std::string::npos);
+        QVERIFY(wrong.error().answer.text().find("FIRST-1") != std::string::npos);
+        QVERIFY(wrong.error().answer.text().find("SECOND-2") != std::string::npos);
         // And where it was changed since.
         auto session = DriveSession::open({}, std::make_shared<LocalOrders>(setupOf(drive)),
                                           {"", "FIRST-1", "", 0}, std::chrono::seconds{5});
@@ -384,7 +384,7 @@ private slots:
         QVERIFY(give(order));
         clock.sleep(std::chrono::minutes{5});
         const auto late = give(order);
-        QVERIFY(!late && late.error().answer.find("run out") != std::string::npos);
+        QVERIFY(!late && late.error().answer.text().find("run out") != std::string::npos);
     }
     void realDrivesAreNotWrittenTo() {
         ChangingDrive drive;

@@ -84,7 +84,7 @@ private slots:
         used.identity.path = path;
         used.uses.push_back({UseKind::mounted, "sda1", "/home"});
         const auto refused = holdReadOnly(used, std::chrono::seconds{10});
-        QVERIFY(!refused && refused.error().answer.find("goes on writing") != std::string::npos);
+        QVERIFY(!refused && refused.error().answer.text().find("goes on writing") != std::string::npos);
         QCOMPARE(QFileInfo(QString::fromStdString(path)).size(), qint64{1 << 20});
     }
     void whatCannotBeOpenedIsNotSilent() {

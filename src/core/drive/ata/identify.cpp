@@ -115,12 +115,12 @@ std::array<std::byte, identifyBytes> encodeIdentify(const IdentifyData& data) {
 }
 
 Result<IdentifyData> decodeIdentify(std::span<const std::byte> bytes) {
-    const auto refuse = [](std::string why) {
+    const auto refuse = [](Phrase why) {
         return tl::unexpected(Error{Error::Kind::unusable, "reading the drive's identity (IDENTIFY DEVICE)",
                                     "", std::move(why), "Check the cable or try another adapter."});
     };
     if (bytes.size() != identifyBytes)
-        return refuse("the answer has " + std::to_string(bytes.size()) + " bytes instead of 512");
+        return refuse({"the answer has {} bytes instead of 512", {std::to_string(bytes.size())}});
 
     IdentifyData data;
     data.serial = getString(bytes, wordSerial, 20);

@@ -25,8 +25,10 @@ bool isTemperature(Statistic what) {
 }
 
 Error shortPage(const char* what, std::size_t bytes) {
-    return {Error::Kind::unusable, std::string("reading ") + what, "",
-            "the answer has " + std::to_string(bytes) + " bytes",
+    return {Error::Kind::unusable,
+            {"reading {}", {what}},
+            "",
+            {"the answer has {} bytes", {std::to_string(bytes)}},
             "The bridge or controller may not hand it on; try another adapter."};
 }
 
@@ -148,7 +150,7 @@ Result<SctStatus> decodeSctStatus(std::span<const std::byte> bytes) {
     const auto format = littleEndian(bytes, 0, 2);
     if (format != 2 && format != 3)
         return tl::unexpected(Error{Error::Kind::unusable, "reading the SCT status", "",
-                                    "format " + std::to_string(format) + " is not known",
+                                    Phrase("format {} is not known", {std::to_string(format)}),
                                     "Nothing is read from it."});
     SctStatus status;
     status.extendedStatus = static_cast<std::uint16_t>(littleEndian(bytes, 14, 2));

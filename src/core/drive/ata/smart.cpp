@@ -12,14 +12,17 @@ constexpr std::size_t attributeBytes = 12;
 constexpr std::size_t atAttributes = 2;
 
 std::optional<Error> badPage(const char* what, std::span<const std::byte> bytes) {
-    std::string answer;
+    Phrase answer;
     if (bytes.size() < pageBytes)
-        answer = "the answer has " + std::to_string(bytes.size()) + " bytes instead of 512";
+        answer = {"the answer has {} bytes instead of 512", {std::to_string(bytes.size())}};
     else if (allZero(bytes))
         answer = "the answer is nothing but zeroes";
     else
         return std::nullopt;
-    return Error{Error::Kind::unusable, std::string("reading ") + what, "", std::move(answer),
+    return Error{Error::Kind::unusable,
+                 {"reading {}", {what}},
+                 "",
+                 std::move(answer),
                  "The bridge or controller may not hand it on; try another adapter."};
 }
 

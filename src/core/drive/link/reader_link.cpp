@@ -21,6 +21,10 @@ namespace orbita {
 
 namespace {
 
+Phrase noAnswerWithin(Nanoseconds patience) {
+    return {"no answer within {} s", {fmt::format("{:.0f}", toSeconds(patience))}};
+}
+
 // The process, and the memory shared with it; both end with whoever uses them last.
 class ReaderProcess {
 public:
@@ -78,9 +82,8 @@ public:
         return tl::unexpected(Error{Error::Kind::noAnswer, "speaking with the drive at", m_path,
                                     error == EPIPE       ? "the process that holds it has ended"
                                     : error == ECANCELED ? "it was given up before the drive answered"
-                                    : error == ETIMEDOUT
-                                        ? fmt::format("no answer within {:.0f} s", toSeconds(patience))
-                                        : systemError({}, {}, error).answer,
+                                    : error == ETIMEDOUT ? noAnswerWithin(patience)
+                                                         : systemError({}, {}, error).answer,
                                     "If the data matters, save it first."});
     }
 
@@ -344,11 +347,10 @@ Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patienc
     while (channel.stage.load(std::memory_order_acquire) == pending) {
         const Nanoseconds left = until - link->clock().now();
         if (left.count() <= 0 || stop.stop_requested() || process->ended())
-            return tl::unexpected(Error{
-                Error::Kind::noAnswer, "opening for reading", path,
-                "no answer within " + std::to_string(static_cast<int>(toSeconds(patience))) + " seconds",
-                "The drive may hang or still be spinning up: wait, then check power and "
-                "cable. If the data matters, do not keep switching it on."});
+            return tl::unexpected(
+                Error{Error::Kind::noAnswer, "opening for reading", path, noAnswerWithin(patience),
+                      "The drive may hang or still be spinning up: wait, then check power and "
+                      "cable. If the data matters, do not keep switching it on."});
         waitWhile(channel.stage, pending, std::min<Nanoseconds>(left, std::chrono::milliseconds{100}));
     }
     if (channel.stage.load() != static_cast<std::uint32_t>(OpenStage::open))
@@ -358,9 +360,12 @@ Result<OpenedReader> openReaderLink(const std::string& path, Nanoseconds patienc
                       channel.nameSpace};
     if (family.family == Family::plain && !areBelievable(facts))
         return tl::unexpected(
-            Error{Error::Kind::unusable, "opening for reading", path,
-                  fmt::format("it says that it has {} bytes in sectors of {} bytes, {} of them physical",
-                              facts.sizeBytes, facts.logicalBytes, facts.physicalBytes),
+            Error{Error::Kind::unusable,
+                  "opening for reading",
+                  path,
+                  {"it says that it has {} bytes in sectors of {} bytes, {} of them physical",
+                   {std::to_string(facts.sizeBytes), std::to_string(facts.logicalBytes),
+                    std::to_string(facts.physicalBytes)}},
                   "No drive is like that: the bridge or adapter garbles what the drive says. Try another."});
     return OpenedReader{std::move(link), facts,
                         std::make_shared<ReaderOrders>(process, std::move(*ours), path)};

@@ -98,7 +98,7 @@ Result<Namespace> decodeNamespace(std::span<const std::byte> bytes) {
     const unsigned exponent = byteAt(bytes, at + 2);
     if (exponent < 9 || exponent > 16 || ns.size.value > UINT64_MAX >> exponent)
         return tl::unexpected(Error{Error::Kind::unusable, "reading the drive's capacity", "",
-                                    "a sector of 2^" + std::to_string(exponent) + " bytes cannot be",
+                                    Phrase("a sector of 2^{} bytes cannot be", {std::to_string(exponent)}),
                                     "Nothing can be read from this namespace."});
     ns.logicalBytes = 1U << exponent;
     ns.metadataBytes = static_cast<std::uint32_t>(littleEndian(bytes, at, 2));

@@ -13,8 +13,10 @@ std::optional<Error> badSize(std::uint32_t logical) {
     // Besides powers of two there are formats with 8 or more bytes of protection in each sector (520, 528).
     if (logical >= 512 && logical <= 65536 && logical % 4 == 0)
         return std::nullopt;
-    return Error{Error::Kind::unusable, "reading the drive's capacity", "",
-                 "a logical sector of " + std::to_string(logical) + " bytes cannot be",
+    return Error{Error::Kind::unusable,
+                 "reading the drive's capacity",
+                 "",
+                 {"a logical sector of {} bytes cannot be", {std::to_string(logical)}},
                  "Try another adapter."};
 }
 
@@ -178,7 +180,7 @@ Result<Capacity> decodeCapacity16(std::span<const std::byte> bytes) {
         return tl::unexpected(std::move(*bad));
     if (last >= UINT64_MAX / capacity.logicalBytes)
         return tl::unexpected(Error{Error::Kind::unusable, "reading the drive's capacity", "",
-                                    "a last sector of " + std::to_string(last) + " cannot be",
+                                    Phrase("a last sector of {} cannot be", {std::to_string(last)}),
                                     "Try another adapter."});
     capacity.sectors.value = last + 1;
     const unsigned exponent = byteAt(bytes, 13) & 0x0FU;
