@@ -48,7 +48,4 @@ private:
     ColourScheme m_scheme;
 };
 
-// W3C relative luminance contrast, 1 to 21.
-double contrast(const QColor& a, const QColor& b);
-
 } // namespace orbita

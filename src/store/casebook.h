@@ -54,7 +54,6 @@ public:
     // Readings, suspects, self-tests and raw pages, all or none.
     Result<void> addVitals(std::int64_t visit, const Vitals& vitals, std::int64_t readAt);
     Result<std::vector<PastVitals>> pastVitals(std::int64_t drive); // oldest first
-    Result<std::vector<RawPage>> rawPages(std::int64_t visit, std::int64_t readAt);
 
     // Enters the scan where `scan` is 0, else brings it up to date; all or none. Of the plate, only what
     // changed since `encoder` was last used is written. Returns its id.

@@ -146,23 +146,4 @@ Result<std::vector<PastVitals>> Casebook::pastVitals(std::int64_t drive) {
     return list;
 }
 
-Result<std::vector<RawPage>> Casebook::rawPages(std::int64_t visit, std::int64_t readAt) {
-    std::vector<RawPage> pages;
-    QSqlQuery query(database());
-    if (!run(query,
-             "SELECT name, bytes FROM raw_page JOIN vitals ON vitals.id = raw_page.vitals WHERE visit = ? "
-             "AND read_at "
-             "= ? ORDER BY raw_page.rowid",
-             {QVariant::fromValue<qint64>(visit), QVariant::fromValue<qint64>(readAt)}))
-        return tl::unexpected(failure("reading raw pages in", query));
-    while (query.next()) {
-        RawPage page;
-        page.name = query.value(0).toString().toStdString();
-        for (const char c : query.value(1).toByteArray())
-            page.bytes.push_back(static_cast<std::byte>(c));
-        pages.push_back(std::move(page));
-    }
-    return pages;
-}
-
 } // namespace orbita

@@ -24,6 +24,10 @@ inline ScanRecord runScan(Drive& drive, const ScanPlan& plan, const std::stop_to
     return recordOf(feed, 0, {});
 }
 
+inline bool wholeSpanCovered(const ScanRecord& record) {
+    return record.status.totals.covered == record.plan.grid.span.count;
+}
+
 inline std::unique_ptr<Drive> openSimulated(const sim::Scenario& scenario) {
     auto drive = openOver(std::make_unique<sim::SimLink>(scenario));
     if (!drive)

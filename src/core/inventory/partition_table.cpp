@@ -21,8 +21,6 @@ constexpr std::size_t atHeaderBytes = 12;
 constexpr std::size_t atHeaderCrc = 16;
 constexpr std::size_t atOwnLba = 24;
 constexpr std::size_t atOtherLba = 32;
-constexpr std::size_t atFirstUsable = 40;
-constexpr std::size_t atLastUsable = 48;
 constexpr std::size_t atEntriesLba = 72;
 constexpr std::size_t atEntryCount = 80;
 constexpr std::size_t atEntryBytes = 84;
@@ -115,37 +113,6 @@ TableState judgeTable(std::span<const std::byte> head, std::span<const std::byte
     if (protective || hasSignature(header))
         return TableState::gptDamaged;
     return hasClassicMark(head) ? TableState::classic : TableState::none;
-}
-
-MadeTable makeTable(std::uint32_t logicalBytes, std::uint64_t sectors) {
-    MadeTable made;
-    const std::uint64_t entrySectors = entryCount * entryBytes / logicalBytes;
-    made.head.resize(tableHeadBytes(logicalBytes));
-    made.tail.resize(static_cast<std::size_t>(entrySectors + 1) * logicalBytes);
-    made.head[atClassicEntries + 4] = static_cast<std::byte>(protectiveType);
-    putLittleEndian(made.head, atClassicEntries + 8, 4, 1);
-    putLittleEndian(made.head, atClassicEntries + 12, 4, std::min<std::uint64_t>(sectors - 1, 0xFFFFFFFF));
-    putLittleEndian(made.head, atClassicMark, 2, 0xAA55);
-    const auto put = [&](std::span<std::byte> sector, std::uint64_t own, std::uint64_t other,
-                         std::uint64_t entries) {
-        std::transform(signature.begin(), signature.end(), sector.begin(),
-                       [](char c) { return static_cast<std::byte>(c); });
-        putLittleEndian(sector, 8, 4, 0x00010000); // revision 1.0
-        putLittleEndian(sector, atHeaderBytes, 4, leastHeaderBytes);
-        putLittleEndian(sector, atOwnLba, 8, own);
-        putLittleEndian(sector, atOtherLba, 8, other);
-        putLittleEndian(sector, atFirstUsable, 8, 2 + entrySectors);
-        putLittleEndian(sector, atLastUsable, 8, sectors - 2 - entrySectors);
-        putLittleEndian(sector, atEntriesLba, 8, entries);
-        putLittleEndian(sector, atEntryCount, 4, entryCount);
-        putLittleEndian(sector, atEntryBytes, 4, entryBytes);
-        const std::vector<std::byte> nothing(entryCount * entryBytes);
-        putLittleEndian(sector, atEntriesCrc, 4, crcOf(nothing));
-        putLittleEndian(sector, atHeaderCrc, 4, crcOf(sector.first(leastHeaderBytes)));
-    };
-    put(std::span(made.head).subspan(logicalBytes, logicalBytes), 1, sectors - 1, 2);
-    put(std::span(made.tail).last(logicalBytes), sectors - 1, 1, sectors - 1 - entrySectors);
-    return made;
 }
 
 } // namespace orbita

@@ -32,11 +32,4 @@ constexpr std::size_t tableHeadBytes(std::size_t logicalBytes) {
 TableState judgeTable(std::span<const std::byte> head, std::span<const std::byte> last,
                       std::uint32_t logicalBytes, std::uint64_t sectors);
 
-// Such a table with no partitions in it, for drives of our own making. Requires at least 70 sectors.
-struct MadeTable {
-    std::vector<std::byte> head; // tableHeadBytes
-    std::vector<std::byte> tail; // the last 33 sectors' worth: entries, then the header in the last sector
-};
-MadeTable makeTable(std::uint32_t logicalBytes, std::uint64_t sectors);
-
 } // namespace orbita

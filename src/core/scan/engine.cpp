@@ -224,7 +224,10 @@ void Engine::takeAnswers() {
         keep(m_grid.spanOf(trouble->block).first, trouble->answer);
     if (!answers->empty())
         afterGood(answers->size());
-    publish(ScanPhase::reading);
+    // Viewers look a few dozen times a second. Where the next answer is long in coming, the wait for it is
+    // told, above.
+    if (m_clock.now() - m_publishedAt >= publishInterval)
+        publish(ScanPhase::reading);
 }
 
 void Engine::afterGood(std::uint64_t blocks) {

@@ -210,6 +210,7 @@ private:
     LimitShortener m_limit;
     std::map<std::uint64_t, MetBefore> m_met;     // by block
     std::map<std::uint64_t, ReadAnswer> m_putOff; // what the blocks that failed as a whole were answered with
+    Nanoseconds m_publishedAt{};                  // what the feed tells
     Nanoseconds m_loadNamed{};
     KnownSectorChooser m_known;    // sectors by which the drive is told again
     std::string m_serialAtFirst;   // as it said itself; empty where it does not tell

@@ -51,6 +51,7 @@ std::optional<Nanoseconds> Engine::timeLeft() const {
 }
 
 void Engine::publish(ScanPhase phase) {
+    m_publishedAt = m_clock.now();
     fillStatus(phase);
     m_feed.publish(m_status, m_model, false);
 }

@@ -6,8 +6,9 @@
 
 namespace orbita {
 
-constexpr Nanoseconds slice = std::chrono::milliseconds{20};         // longest wait before looking up
-constexpr Nanoseconds stopPatience = std::chrono::milliseconds{100}; // for a command in flight to come back
+constexpr Nanoseconds slice = std::chrono::milliseconds{20};          // longest wait before looking up
+constexpr Nanoseconds publishInterval = std::chrono::milliseconds{1}; // between two answers to viewers
+constexpr Nanoseconds stopPatience = std::chrono::milliseconds{100};  // for a command in flight to come back
 constexpr std::uint32_t mostInterruptionsInARow = 20;
 
 } // namespace orbita

@@ -76,15 +76,4 @@ tl::expected<NamedPlan, std::string> parseNamedPlan(const std::string& text) {
     }
 }
 
-Result<ScanPlan> planFor(const NamedPlan& named, const DriveIdentity& drive) {
-    ScanPlan plan = named.plan;
-    if (!named.span.empty()) {
-        const auto spans = parseSpans(named.span, drive);
-        if (!spans)
-            return tl::unexpected(spans.error());
-        planSpans(plan, *spans);
-    }
-    return plan;
-}
-
 } // namespace orbita

@@ -22,7 +22,4 @@ std::vector<NamedPlan> defaultPlans();
 // wrong.
 tl::expected<NamedPlan, std::string> parseNamedPlan(const std::string& json);
 
-// The plan for one drive. Errors as of parseSpans().
-Result<ScanPlan> planFor(const NamedPlan& named, const DriveIdentity& drive);
-
 } // namespace orbita

@@ -24,8 +24,6 @@ struct ScanRecord {
     std::vector<Standstill> standstills;
     TreatmentLayer treatments;          // what was done to sectors since
     std::shared_ptr<const Plate> plate; // null where the drive was never opened
-
-    [[nodiscard]] bool wholeSpanCovered() const { return status.totals.covered == plan.grid.span.count; }
 };
 
 // The present state of a scan, running or not.

@@ -140,7 +140,7 @@ private slots:
         plan.blockSectors = 128;
         const ScanRecord record = runScan(**drive, plan);
         QCOMPARE(record.status.ended, EndReason::complete);
-        QVERIFY(record.wholeSpanCovered());
+        QVERIFY(test::wholeSpanCovered(record));
         std::vector<std::uint64_t> expected = {0, 1000, 1001, 1002, 1023, 1024};
         for (std::uint64_t s = 20'000; s < 20'009; ++s)
             expected.push_back(s);

@@ -398,7 +398,7 @@ private slots:
         const std::vector<scsi::LogParameter> tests = {scsi::selfTestParameter(1, test)};
         QCOMPARE(scsi::selfTests(tests).at(0).failingLba->value, std::uint64_t{99});
         const std::vector<scsi::LogParameter> scan = {scsi::backgroundStatusParameter(600),
-                                                      scsi::backgroundFoundParameter(1, Lba{1ULL << 33U})};
+                                                      {1, hex("0000000013110000000000000000000200000000")}};
         QCOMPARE(*scsi::backgroundScan(scan).powerOnMinutes, 600U);
         QCOMPARE(scsi::backgroundScan(scan).found.at(0).lba.value, 1ULL << 33U);
     }

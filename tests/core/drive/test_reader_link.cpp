@@ -374,7 +374,7 @@ private slots:
         QCOMPARE((*drive)->limits().notes.back(), AccessNote::partialLastSector);
         const ScanRecord record = test::runScan(**drive, {});
         QCOMPARE(record.status.ended, EndReason::complete);
-        QVERIFY(record.wholeSpanCovered());
+        QVERIFY(test::wholeSpanCovered(record));
         QCOMPARE(record.status.totals.covered.value, std::uint64_t{(5 << 20) / 512 + 3});
     }
     // A reader that hangs, as one does on a frozen drive, holds nobody up.

@@ -4,6 +4,7 @@
 
 #include "core/inventory/inventory.h"
 #include "core/inventory/partition_table.h"
+#include "support/made_table.h"
 
 #include <QDir>
 #include <QElapsedTimer>
@@ -254,7 +255,7 @@ private slots:
         }
         if (QProcess::execute("mkfs.ext4", {"-q", "-F", "-L", "gauges", image("sda")}) != 0)
             QSKIP("mkfs.ext4 is missing (package e2fsprogs)");
-        const MadeTable table = makeTable(512, sectors);
+        const test::MadeTable table = test::makeTable(512, sectors);
         QFile damaged(image("sdb"));
         QVERIFY(damaged.open(QIODevice::ReadWrite));
         damaged.write(reinterpret_cast<const char*>(table.head.data()), qint64(table.head.size()));

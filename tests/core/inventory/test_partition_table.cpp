@@ -2,10 +2,12 @@
 #include <QTest>
 
 #include "core/inventory/partition_table.h"
+#include "support/made_table.h"
 
 #include <random>
 
 using namespace orbita;
+using namespace orbita::test;
 
 Q_DECLARE_METATYPE(orbita::TableState)
 

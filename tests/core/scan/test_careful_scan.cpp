@@ -122,7 +122,7 @@ private slots:
         const Run plain = run(scenario, ScanOrder::forward);
         const Run careful = run(scenario, ScanOrder::careful);
         QCOMPARE(careful.record.status.ended, EndReason::complete);
-        QVERIFY(careful.record.wholeSpanCovered());
+        QVERIFY(test::wholeSpanCovered(careful.record));
         // Both find the same, sector by sector.
         QCOMPARE(sectorsOf(careful.record.ledger, Grade::unreadable),
                  sectorsOf(plain.record.ledger, Grade::unreadable));
@@ -174,7 +174,7 @@ private slots:
         const RegularDamage damage = test::regularDamage(seed, dead);
         const Run plain = run(damage.scenario, ScanOrder::forward);
         const Run careful = run(damage.scenario, ScanOrder::careful, limitsErrorRecovery);
-        QVERIFY(careful.record.wholeSpanCovered());
+        QVERIFY(test::wholeSpanCovered(careful.record));
         QCOMPARE(sectorsOf(careful.record.ledger, Grade::unreadable),
                  sectorsOf(plain.record.ledger, Grade::unreadable));
         const auto all = static_cast<double>(damage.readable);

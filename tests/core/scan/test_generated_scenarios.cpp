@@ -107,7 +107,7 @@ private slots:
         const ScanRecord record = runScan(*drive, g.plan);
 
         QCOMPARE(record.status.ended, EndReason::complete);
-        QVERIFY(record.wholeSpanCovered());
+        QVERIFY(test::wholeSpanCovered(record));
         QCOMPARE(record.covered.size(), std::size_t{1});
         const auto found = sectorsOf(record.ledger, Grade::unreadable);
         QCOMPARE(found, std::vector<std::uint64_t>(truth.unreadable.begin(), truth.unreadable.end()));

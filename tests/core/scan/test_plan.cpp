@@ -22,6 +22,16 @@ DriveLimits limits(std::uint32_t perCommand = 0, std::uint32_t logical = 512) {
     l.maxSectorsPerCommand = perCommand;
     return l;
 }
+// As it stands on a drive: where it asks for spans, they are read by the drive's size.
+Result<ScanPlan> planned(const NamedPlan& named, const DriveIdentity& drive) {
+    ScanPlan plan = named.plan;
+    if (named.span.empty())
+        return plan;
+    return parseSpans(named.span, drive).map([&](const std::vector<LbaSpan>& spans) {
+        planSpans(plan, spans);
+        return plan;
+    });
+}
 } // namespace
 
 class TestPlan : public QObject {
@@ -124,10 +134,10 @@ private slots:
         QCOMPARE(named->plan.way, ReadWay::verify);
         QCOMPARE(named->plan.order, ScanOrder::sweep);
         QCOMPARE(named->plan.rules.size(), std::size_t{2});
-        const auto plan = planFor(*named, drive());
+        const auto plan = planned(*named, drive());
         QCOMPARE(*plan->span, (LbaSpan{{0}, {50'000}}));
         QCOMPARE(plan->limit, Nanoseconds{std::chrono::seconds{4}});
-        QVERIFY(!planFor({"x", "90%..10%", {}}, drive()).has_value());
+        QVERIFY(!planned({"x", "90%..10%", {}}, drive()).has_value());
         const std::vector<std::pair<const char*, const char*>> mistakes = {
             {R"([])", "object"},
             {R"({"order": "forward"})", "name"},
@@ -144,7 +154,7 @@ private slots:
         }
         // Those Orbita brings along can be carried out.
         for (const NamedPlan& own : defaultPlans())
-            QVERIFY2(settlePlan(*planFor(own, drive()), drive(), limits()).has_value(), own.name.c_str());
+            QVERIFY2(settlePlan(*planned(own, drive()), drive(), limits()).has_value(), own.name.c_str());
     }
     // What contradicts itself is refused before the drive is asked anything.
     void contradictionsAreRefused() {

@@ -136,7 +136,7 @@ private slots:
             }
             --breaks;
             QCOMPARE(kept->status.ended, EndReason::complete);
-            QVERIFY(kept->wholeSpanCovered());
+            QVERIFY(test::wholeSpanCovered(*kept));
             QCOMPARE(truthOf(*kept), truthOf(whole));
             QCOMPARE(kept->status.blocksDone, kept->status.blocksPlanned);
             for (std::uint64_t block = 0; block < whole.plate->blocks(); ++block) {
@@ -194,7 +194,7 @@ private slots:
         Engine engine(*drive, *settled, {}, pause, feed, {.earlier = &kept});
         engine.run({});
         const ScanRecord whole = recordOf(feed, 5, {});
-        QVERIFY(whole.wholeSpanCovered());
+        QVERIFY(test::wholeSpanCovered(whole));
         const auto continued = std::find_if(whole.events.begin(), whole.events.end(), [](const ScanEvent& e) {
             return e.kind == ScanEventKind::continued;
         });

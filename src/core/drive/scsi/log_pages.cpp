@@ -133,14 +133,6 @@ LogParameter backgroundStatusParameter(std::uint32_t powerOnMinutes) {
     return p;
 }
 
-LogParameter backgroundFoundParameter(std::uint16_t code, Lba lba) {
-    LogParameter p{code, std::vector<std::byte>(20)};
-    p.value[4] = std::byte{0x13}; // reassignment pending a write; medium error
-    p.value[5] = std::byte{0x11};
-    putBigEndian(p.value, 12, 8, lba.value);
-    return p;
-}
-
 PendingDefects pendingDefects(std::span<const LogParameter> parameters) {
     PendingDefects defects;
     for (const LogParameter& p : parameters) {

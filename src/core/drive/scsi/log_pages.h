@@ -82,7 +82,6 @@ struct BackgroundScan {
 };
 BackgroundScan backgroundScan(std::span<const LogParameter> parameters);
 LogParameter backgroundStatusParameter(std::uint32_t powerOnMinutes);
-LogParameter backgroundFoundParameter(std::uint16_t code, Lba lba);
 
 // Page 15h/01h: pending defects by LBA. Parameter 0000h holds how many.
 struct PendingDefects {
