@@ -134,9 +134,10 @@ QString eventDetail(const ScanEvent& entry, const DriveIdentity& drive) {
         return entry.causeGiven ? tr("%1, read again: same").arg(sectors(entry.span.count.value))
                                 : tr("%1, no cause given").arg(sectors(entry.span.count.value));
     case ScanEventKind::recovered:
-        return entry.count == 1 ? tr("one of %1, which was not said; all read the second time")
-                                      .arg(sectors(entry.span.count.value))
-                                : tr("%1, read the second time").arg(sectors(entry.span.count.value));
+        return entry.count == 1
+                   ? tr("one of %1 failed, the drive did not say which; all read the second time")
+                         .arg(sectors(entry.span.count.value))
+                   : tr("%1, read the second time").arg(sectors(entry.span.count.value));
     case ScanEventKind::linkFault:
         return tr("damaged on the way; %1 so far").arg(format::count(entry.count));
     case ScanEventKind::probing:
@@ -157,7 +158,7 @@ QString eventDetail(const ScanEvent& entry, const DriveIdentity& drive) {
     case ScanEventKind::interrupted:
         return tr("the block is read again, nothing is graded");
     case ScanEventKind::notReady:
-        return tr("busy with itself; waiting, nothing is graded");
+        return tr("busy with internal work; waiting, nothing is graded");
     case ScanEventKind::inUse:
         return tr("timings suffer");
     case ScanEventKind::stopRule:
@@ -184,13 +185,13 @@ QString eventDetail(const ScanEvent& entry, const DriveIdentity& drive) {
     case ScanEventKind::continued:
         return tr("what was vouched for is not read again");
     case ScanEventKind::verifyChecked:
-        return tr("takes as long as the medium must, %1").arg(format::milliseconds(entry.latency));
+        return tr("takes as long as reading the medium must, %1").arg(format::milliseconds(entry.latency));
     case ScanEventKind::verifyDoubted:
         return tr("answers in %1, faster than the medium can be").arg(format::milliseconds(entry.latency));
     case ScanEventKind::limitShortened:
         return tr("on a bad sector after %1, for now").arg(errorRecoveryLimit(entry.latency));
     case ScanEventKind::limitUnchanged:
-        return tr("how long the drive tries over a bad sector cannot be set here");
+        return tr("how long the drive retries a bad sector cannot be set here");
     case ScanEventKind::limitRestored:
         return tr("the drive tries as long as it did before");
     case ScanEventKind::limitOwed:

@@ -115,7 +115,7 @@ QString gradeMeaning(Grade grade, const GradeLimits& limits, Nanoseconds unit, b
         return tr("%1 %2 late (%3) and more, but answered")
             .arg(number(limits.straining), name, at(limits.straining));
     case Grade::linkFault:
-        return tr("damaged on the way, again and again: accuses cable or adapter, not the surface");
+        return tr("damaged on the way, again and again: points to cable or adapter, not to the surface");
     case Grade::stalled:
         return tr("no answer within the limit");
     case Grade::unreadable:
@@ -246,7 +246,7 @@ QString ended(EndReason ended) {
     case EndReason::driveGone:
         return tr("The drive went away: nothing answers behind the device any more.");
     case EndReason::noAnswer:
-        return tr("The drive stopped answering; the command was left behind.");
+        return tr("The drive stopped answering; the command was abandoned.");
     case EndReason::shrunk:
         return tr("The file or device became shorter while it was read.");
     case EndReason::linkFaults:
@@ -276,7 +276,7 @@ QString ended(EndReason ended) {
 QString nextStep(NextStep next) {
     switch (next) {
     case NextStep::goOn:
-        return tr("Nothing is said yet of the rest.");
+        return tr("Nothing can be said about the rest yet.");
     case NextStep::readAgain:
         return tr("Seen once: scan these places again before they count.");
     case NextStep::saveData:
@@ -359,8 +359,9 @@ QString judgement(const RunningJudgement& j) {
                    .arg(share);
         break;
     case Meaning::linkSuspect:
-        text = tr("%1 damaged transfers, but no unreadable sector: this accuses the link, not the surface.")
-                   .arg(format::count(j.linkFaults));
+        text =
+            tr("%1 damaged transfers, but no unreadable sector: this points to the link, not to the surface.")
+                .arg(format::count(j.linkFaults));
         break;
     }
     if (j.failedBlocks > 0)

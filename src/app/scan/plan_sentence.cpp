@@ -143,7 +143,7 @@ Sentence sentenceOf(const DriveController& controller) {
                     .arg(format::duration(scan->record.status.elapsed),
                          format::duration(scan->record.status.expected.value_or(Nanoseconds{})))};
     if (scan != nullptr && scan->error)
-        return {tr("Nothing was scanned"), tr("Mend the cause, then start again.")};
+        return {tr("Nothing was scanned"), tr("Fix the cause, then start again.")};
     if (scan != nullptr) {
         QString detail = tr("Opened from a file");
         if (!scan->opened)

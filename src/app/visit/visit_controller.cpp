@@ -102,7 +102,7 @@ QString VisitController::whyNotTest(SelfTestKind kind) const {
     if (m_vitals.selfTest.running)
         return tr("A self-test is running.");
     if (!offers(m_vitals.ability, kind))
-        return tr("The drive has no such test, or what is before it hides it.");
+        return tr("The drive has no such test, or the adapter in front of it hides it.");
     return {};
 }
 

@@ -111,7 +111,7 @@ void SelfTestPanel::confirmOverrule(SelfTestKind kind, const LbaSpan& span) {
     const VisitController& visit = m_controller->visit();
     auto* text = new QLabel(
         tr("%1, serial %2, should not be tested: %3.\n\nA self-test keeps its mechanics busy and "
-           "may finish it off. That you overruled this is kept in the casebook.")
+           "may finish it off. The casebook will say that you overruled this.")
             .arg(words::driveName(m_controller->identity()),
                  QString::fromStdString(m_controller->identity().serial),
                  words::entryReason(visit.gate().reasons.front(), visit.vitals(), visit.findings())),

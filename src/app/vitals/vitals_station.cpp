@@ -60,8 +60,7 @@ VitalsStation::VitalsStation(QWidget* parent)
     left->addWidget(m_stage, 1);
     left->addWidget(m_notes);
     left->addWidget(m_enable, 0, Qt::AlignLeft);
-    m_enable->setToolTip(
-        tr("Has the drive count its own troubles from now on; changes nothing that is stored"));
+    m_enable->setToolTip(tr("The drive counts its own errors from now on; nothing that is stored changes"));
     connect(m_enable, &QPushButton::clicked, this, [this] {
         if (m_controller != nullptr)
             m_controller->visit().enableHealth();
@@ -212,7 +211,7 @@ void VitalsStation::refreshDetail() {
         const bool silent =
             m_controller != nullptr && m_controller->visit().state() == VisitController::State::read;
         m_detail->setText(silent
-                              ? tr("Without its vitals, the surface has to answer: scan it, gently at first. "
+                              ? tr("Without its vitals, only the surface can tell: scan it, gently at first. "
                                    "How worn the drive is, how long it has run and how much it has replaced "
                                    "stay unknown.")
                               : QString());

@@ -49,9 +49,9 @@ bool offers(const SelfTestAbility& ability, SelfTestKind kind) {
 
 Result<void> startSelfTest(Enquiry& enquiry, const Vitals& vitals, SelfTestKind kind, const LbaSpan& span) {
     if (!offers(vitals.ability, kind))
-        return tl::unexpected(selfTestRefused(vitals,
-                                              "the drive has no such test, or what is before it hides it",
-                                              "Choose another test, or scan the surface."));
+        return tl::unexpected(
+            selfTestRefused(vitals, "the drive has no such test, or the adapter in front of it hides it",
+                            "Choose another test, or scan the surface."));
     if (vitals.selfTest.running)
         return tl::unexpected(
             selfTestRefused(vitals, "a self-test is running already", "Wait for it, or abort it."));
