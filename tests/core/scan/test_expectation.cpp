@@ -201,6 +201,31 @@ private slots:
         scan(drive(150), whole, services());
         QCOMPARE(asked, 0);
     }
+    // All that a block's time hangs on has to be as it was then.
+    void aMeasureOfTheSameOnly() {
+        EarlierPace pace;
+        pace.blockSectors = 2048;
+        pace.way = ReadWay::read;
+        pace.attachment = "SATA";
+        SettledPlan plan;
+        plan.grid.blockSectors = 2048;
+        DriveIdentity identity;
+        identity.attachment = "SATA";
+        QVERIFY(pace.fits(plan, identity));
+        plan.asked.order = ScanOrder::suspectsFirst;
+        QVERIFY(pace.fits(plan, identity));
+        plan.asked.order = ScanOrder::sweep;
+        QVERIFY(!pace.fits(plan, identity));
+        plan.asked.order = ScanOrder::forward;
+        plan.asked.way = ReadWay::verify;
+        QVERIFY(!pace.fits(plan, identity));
+        plan.asked.way = ReadWay::read;
+        plan.grid.blockSectors = 1024;
+        QVERIFY(!pace.fits(plan, identity));
+        plan.grid.blockSectors = 2048;
+        identity.attachment = "USB";
+        QVERIFY(!pace.fits(plan, identity));
+    }
     void onlyAScanInSequenceIsAMeasure() {
         ScanPlan plan;
         plan.blockSectors = mib;
