@@ -102,7 +102,11 @@ public:
     EngineRunner(const std::string& path, std::uint32_t blockSectors, std::uint64_t slice,
                  std::uint32_t depth, const std::string& saveTo)
         : m_blockSectors(blockSectors), m_slice(slice), m_depth(depth), m_saveTo(saveTo) {
-        auto opened = openPlainDrive(path, {}, std::chrono::seconds{10});
+        // With a serial number, as drives have: of one without, what is read is handed over, too, to tell it
+        // again.
+        DriveIdentity known;
+        known.serial = "PACE-1";
+        auto opened = openPlainDrive(path, known, std::chrono::seconds{10});
         if (!opened) {
             std::fprintf(stderr, "%s\n", opened.error().message().c_str());
             std::exit(1);
