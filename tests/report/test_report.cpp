@@ -150,7 +150,8 @@ private slots:
         judgement.vouchedShare = 0.1;
         judgement.ended = EndReason::stopped;
         const QString text = words::judgement(judgement);
-        QVERIFY2(text.contains("10.0") && text.contains("Nothing can be said about the rest yet"), qPrintable(text));
+        QVERIFY2(text.contains("10.0") && text.contains("Nothing can be said about the rest yet"),
+                 qPrintable(text));
     }
     // One bad block among 250 000 is seen in a picture of the whole drive.
     void oneBadSectorShines() {

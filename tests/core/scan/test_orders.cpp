@@ -244,7 +244,8 @@ private slots:
         QVERIFY(believableVerify(all(0.1), all(0.2), turn));
         QVERIFY(believableVerify(all(0.1), all(1.0), turn)); // reads that waited for no medium are no measure
         QVERIFY(!believableVerify(all(0.1), all(1.1), turn));
-        QVERIFY(believableVerify(all(0.1), std::vector<Nanoseconds>(7, fromMilliseconds(5)), turn)); // too few
+        QVERIFY(
+            believableVerify(all(0.1), std::vector<Nanoseconds>(7, fromMilliseconds(5)), turn)); // too few
         // One slow answer, as of a spin-up, makes no difference.
         auto once = all(0.1);
         once[4] = std::chrono::seconds{9};
