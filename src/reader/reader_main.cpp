@@ -3,6 +3,7 @@
 // and the gate lets pass, which is what only reads, for as long as the process PARENT lives. What else may be
 // done to a drive is ordered by messages (core/session/orders.h), and judged here. A read on a frozen drive
 // cannot be interrupted, not even by kill -9; living in a process of its own, it can be left behind.
+#include "core/base/bytes.h"
 #include "core/drive/family.h"
 #include "core/drive/link/command_gate.h"
 #include "core/drive/link/order_socket.h"
@@ -67,7 +68,7 @@ using orbita::ReaderChannel;
 
 bool fitsRing(const ChannelEntry& entry) {
     return entry.ringAt % orbita::ringAlignment == 0 && entry.ringAt < orbita::ringBytes &&
-           entry.expectedBytes <= orbita::ringBytes - entry.ringAt;
+           entry.ringMost <= orbita::ringBytes - entry.ringAt;
 }
 
 // Shared memory comes in small pages, and each is a piece of its own to the drive.
@@ -131,7 +132,7 @@ private:
     // The last place before the ioctl: what is judged here is what is issued, and nobody else can reach it.
     [[nodiscard]] bool passesGate(const ChannelEntry& entry) const {
         if (entry.parameterBytes > orbita::mostParameterBytes || entry.expectedBytes > orbita::maxReadBytes ||
-            (entry.toRing && !fitsRing(entry)))
+            (entry.ringMost != 0 && !fitsRing(entry)))
             return false;
         return m_gate.passes(entry.block, payloadOf(entry));
     }
@@ -151,6 +152,7 @@ private:
         entry.withdrawn = false;
         entry.refused = false;
         entry.halted = false;
+        entry.zeros = false;
         entry.disturbance = orbita::Disturbance::none;
         if (isBefore(entry.epoch, m_epoch) ||
             isBefore(m_next, m_channel.withdrawBefore.load(std::memory_order_acquire))) {
@@ -179,14 +181,14 @@ private:
         }
         if (m_underWay > 0)
             return false; // it goes alone
-        const bool toRing = entry.toRing && fitsRing(entry);
+        const bool toRing = entry.ringMost != 0 && fitsRing(entry);
         // Read where the link looks for it, unless the drive would have to be asked in pieces for that.
         char* const slot = slotOf(entry);
-        const bool atOnce = toRing && entry.expectedBytes <= bytesInPieces(m_channel);
+        const bool atOnce = toRing && readsIntoRing(entry);
         m_device.execute(atOnce ? slot : m_buffer, entry);
         conclude(entry);
-        if (toRing && !atOnce)
-            std::memcpy(slot, m_buffer, std::min(entry.transferredBytes, entry.expectedBytes));
+        if (toRing)
+            handOver(entry, atOnce ? slot : m_buffer);
         const std::uint32_t handed = std::min(entry.transferredBytes, orbita::maxSharedBytes);
         if (entry.handOver)
             std::memcpy(m_channel.data.data(), m_buffer, handed);
@@ -206,12 +208,24 @@ private:
         conclude(*entry);
         const auto place = static_cast<std::uint32_t>(entry - m_own.data());
         char* const buffer = std::exchange(m_bufferOf[place], nullptr);
-        if (buffer != nullptr) {
-            if (entry->toRing && fitsRing(*entry))
-                std::memcpy(slotOf(*entry), buffer, std::min(entry->transferredBytes, entry->expectedBytes));
+        if (entry->ringMost != 0 && fitsRing(*entry))
+            handOver(*entry, buffer != nullptr ? buffer : slotOf(*entry));
+        if (buffer != nullptr)
             m_freeBuffers.push_back(buffer);
-        }
         m_finished[place] = true;
+    }
+
+    [[nodiscard]] bool readsIntoRing(const ChannelEntry& entry) const {
+        return entry.ringMost >= entry.expectedBytes && entry.expectedBytes <= bytesInPieces(m_channel);
+    }
+
+    // What is not zeros mostly says so with its first bytes; what was read lies in the processor's cache.
+    void handOver(ChannelEntry& entry, const char* read) {
+        const std::uint32_t bytes = std::min(entry.transferredBytes, entry.expectedBytes);
+        entry.zeros = bytes != 0 && bytes == entry.expectedBytes && entry.systemError == 0 &&
+                      entry.status == 0 && orbita::allZero(std::as_bytes(std::span(read, bytes)));
+        if (char* const slot = slotOf(entry); slot != read)
+            std::memcpy(slot, read, std::min(bytes, entry.ringMost));
     }
 
     void conclude(ChannelEntry& entry) {
@@ -239,13 +253,13 @@ private:
 
     char* slotOf(const ChannelEntry& entry) {
         return reinterpret_cast<char*>(m_channel.ring.data()) +
-               (entry.toRing && fitsRing(entry) ? entry.ringAt : 0);
+               (entry.ringMost != 0 && fitsRing(entry) ? entry.ringAt : 0);
     }
 
     // Where a command that is not alone reads to; null where there is no memory for that.
     char* ownBuffer(std::uint32_t index) {
         const ChannelEntry& entry = at(index);
-        if (entry.toRing && fitsRing(entry) && entry.expectedBytes <= bytesInPieces(m_channel))
+        if (entry.ringMost != 0 && fitsRing(entry) && readsIntoRing(entry))
             return slotOf(entry);
         if (m_freeBuffers.empty()) {
             char* const more = orbita::reader::makeBuffer(orbita::maxReadBytes);

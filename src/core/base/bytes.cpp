@@ -2,11 +2,15 @@
 #include "core/base/bytes.h"
 
 #include <algorithm>
+#include <cstring>
 
 namespace orbita {
 
 bool allZero(std::span<const std::byte> bytes) {
-    return std::all_of(bytes.begin(), bytes.end(), [](std::byte b) { return b == std::byte{0}; });
+    // Each is as the one before it, and the first is zero: by whole words, and it ends at the first that
+    // differs.
+    return bytes.empty() || (bytes.front() == std::byte{0} &&
+                             std::memcmp(bytes.data(), bytes.data() + 1, bytes.size() - 1) == 0);
 }
 
 std::string trimmedText(std::span<const std::byte> bytes, std::size_t at, std::size_t characters) {

@@ -34,6 +34,7 @@ struct ReadAnswer {
     Nanoseconds completedAt{}; // on the drive's clock
     Disturbance disturbance = Disturbance::none;
     std::span<const std::byte> data{}; // as in Reply
+    bool zeros = false;                // as in Reply
 };
 
 // Something about how the drive is reached that bears on what the figures mean.

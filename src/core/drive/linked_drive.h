@@ -45,7 +45,8 @@ public:
         const std::size_t n = m_link->reap(std::span(m_replies).first(answers.size()), patience);
         for (std::size_t i = 0; i < n; ++i)
             answers[i] = {m_replies[i].tag,         classify(m_replies[i]),   m_replies[i].latency,
-                          m_replies[i].completedAt, m_replies[i].disturbance, m_replies[i].data};
+                          m_replies[i].completedAt, m_replies[i].disturbance, m_replies[i].data,
+                          m_replies[i].zeros};
         return n;
     }
 

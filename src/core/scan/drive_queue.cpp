@@ -12,12 +12,19 @@ DriveQueue::DriveQueue(Drive& drive, const BlockGrid& grid, ReadWay way, const Q
     , m_window(drive.link().queueLimit())
     , m_answers(m_window) {}
 
-bool DriveQueue::handOverReads(bool wanted) {
-    const std::uint32_t blockBytes = m_grid.blockSectors * m_drive->identity().logicalBytes;
-    m_handsOver = m_drive->link().handOverReads(wanted ? blockBytes : 0) && wanted;
+bool DriveQueue::handOverReads(HandOver wanted) {
+    const bool does = askForReads(wanted);
+    m_handsOver = does ? wanted : HandOver::nothing;
     m_window = m_drive->link().queueLimit();
     m_answers.resize(m_window);
-    return m_handsOver;
+    return does;
+}
+
+bool DriveQueue::askForReads(HandOver wanted) {
+    const DriveIdentity& drive = m_drive->identity();
+    return m_drive->link().handOverReads(
+        wanted,
+        (wanted == HandOver::whole ? m_grid.blockSectors : drive.sectorsPerPhysical()) * drive.logicalBytes);
 }
 
 std::uint32_t DriveQueue::setDepth(std::uint32_t wanted) {
@@ -31,7 +38,7 @@ void DriveQueue::replaceDrive(std::unique_ptr<Drive> found) {
     m_drive->link().abandon();
     m_found = std::move(found);
     m_drive = m_found.get();
-    m_drive->link().handOverReads(m_handsOver ? m_grid.blockSectors * m_drive->identity().logicalBytes : 0);
+    askForReads(m_handsOver);
     m_window = std::min(m_window, m_drive->link().queueLimit());
 }
 

@@ -36,8 +36,9 @@ public:
     [[nodiscard]] Clock& clock() { return m_clock; }
     // The same drive, reached another way from here on; the old one is left to itself.
     void replaceDrive(std::unique_ptr<Drive> found);
-    // Has what is read handed over with the answers, for blocks of the grid. False where the link does not.
-    bool handOverReads(bool wanted);
+    // Has what is read handed over with the answers, whole blocks of the grid or the first physical sector of
+    // each. False where the link does not.
+    bool handOverReads(HandOver wanted);
     // How many commands are at the drive at once from here on: `wanted`, or 1 where the link cannot.
     std::uint32_t setDepth(std::uint32_t wanted);
     void stopWith(std::stop_token stop) { m_stop = std::move(stop); }
@@ -101,6 +102,7 @@ public:
     bool sleep(Nanoseconds time);
 
 private:
+    bool askForReads(HandOver wanted);
     Drive* m_drive;
     Clock& m_clock;
     std::unique_ptr<Drive> m_found; // the drive, after it came back under another name
@@ -108,7 +110,7 @@ private:
     ReadWay m_way;
     QueueTimes m_times;
     std::stop_token m_stop;
-    bool m_handsOver = false;
+    HandOver m_handsOver = HandOver::nothing;
     std::size_t m_window;
 
     BlockRange m_range;

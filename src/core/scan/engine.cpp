@@ -43,8 +43,12 @@ Engine::Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits,
     , m_rules(m_plan.asked.rules) {
     // By what comes back it tells whether it has looked at the medium at all.
     const bool anonymous = serialMeansNothing(drive.identity().serial);
-    if (m_saving || (m_plan.asked.way == ReadWay::read && (supportsUnmap() || anonymous)))
-        m_handsOver = m_queue.handOverReads(true);
+    if (m_saving)
+        m_handsOver = HandOver::whole;
+    else if (m_plan.asked.way == ReadWay::read && (supportsUnmap() || anonymous))
+        m_handsOver = HandOver::beginning;
+    if (!m_queue.handOverReads(m_handsOver))
+        m_handsOver = HandOver::nothing;
     m_status.order = m_plan.asked.order;
     m_status.blockSectors = m_grid.blockSectors;
     m_route = makeRoute(m_plan, blocksToVisit(m_grid, m_plan.asked.parts, {}));

@@ -222,7 +222,7 @@ private:
     StopRules m_rules;
     RecheckQueue m_rechecks;
     std::optional<bool> m_verifyBelieved;
-    bool m_handsOver = false;                          // what is read comes with the answers
+    HandOver m_handsOver = HandOver::nothing;          // of what is read, with the answers
     std::map<std::uint64_t, Nanoseconds> m_usualAgain; // by region: what a sound block takes past the cache
     std::optional<bool> m_carryingDue;                 // absent: not known yet; false: not needed, or done
     bool m_again = false;                              // what is at the drive measures a block again

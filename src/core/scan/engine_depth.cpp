@@ -38,7 +38,7 @@ void Engine::sampleUnit() {
         if (!answer)
             return;
         if (answer->verdict.outcome == Outcome::answered && answer->disturbance == Disturbance::none &&
-            (answer->data.empty() || !allZero(answer->data)))
+            !answer->zeros)
             latencies.push_back(answer->latency);
     }
     if (latencies.size() < leastUnitSamples)

@@ -85,7 +85,7 @@ void Engine::measureAt(const std::vector<std::uint64_t>& blocks, std::map<std::u
         const Alone answer = readBeside(m_grid.spanOf(blocks[r]));
         if (!answer || answer->verdict.outcome != Outcome::answered || m_stop.stop_requested())
             return;
-        if (!answer->data.empty() && allZero(answer->data) && supportsUnmap())
+        if (answer->zeros && supportsUnmap())
             return; // it was answered without the medium
         if (r > 0 && answer->disturbance == Disturbance::none)
             latencies[blocks[apart ? r % 2 : 0]].push_back(answer->latency);
@@ -112,10 +112,9 @@ bool Engine::looksEmpty(const LbaSpan& span) {
     if (!supportsUnmap() || m_plan.asked.way == ReadWay::read)
         return false;
     const std::uint32_t sectors = drive().identity().sectorsPerPhysical();
-    drive().link().handOverReads(sectors * drive().identity().logicalBytes);
+    drive().link().handOverReads(HandOver::beginning, sectors * drive().identity().logicalBytes);
     const Alone answer = readBeside(intersection({span.first, {sectors}}, span), ReadWay::read);
-    return answer && answer->verdict.outcome == Outcome::answered && !answer->data.empty() &&
-           allZero(answer->data);
+    return answer && answer->verdict.outcome == Outcome::answered && answer->zeros;
 }
 
 // Of a short last block that has to be gone to, the way is as long as to any other: a whole one is the

@@ -1,6 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What the drive holds nothing of, and answers without its medium.
-#include "core/base/bytes.h"
 #include "core/scan/engine.h"
 
 #include <algorithm>
@@ -12,9 +11,7 @@ namespace orbita {
 bool Engine::isUnmapped(const LbaSpan& span, const ReadAnswer& answer) const {
     if (m_stored.told.contains(span))
         return m_stored.nothing.contains(span);
-    return supportsUnmap() && !answer.data.empty() &&
-           answer.data.size() >= std::size_t{span.count.value} * drive().identity().logicalBytes &&
-           allZero(answer.data);
+    return supportsUnmap() && answer.zeros;
 }
 
 bool Engine::takeUnmapped(std::uint64_t block, const ReadAnswer& answer) {

@@ -37,7 +37,7 @@ std::optional<Nanoseconds> Engine::probe(LbaSpan span, ReadWay way, bool* isUnma
     if (answer->verdict.outcome != Outcome::answered)
         return std::nullopt;
     if (isUnmapped != nullptr)
-        *isUnmapped = !answer->data.empty() && allZero(answer->data);
+        *isUnmapped = answer->zeros;
     return answer->latency;
 }
 
@@ -73,9 +73,8 @@ bool Engine::verifyGrowsWithLength(std::vector<Nanoseconds>& verifies) {
     const std::uint64_t least = std::max<std::uint64_t>(1, shortBytes / logical);
     const std::uint64_t most = std::min<std::uint64_t>(longBytes / logical, drive().limits().maxSectors);
     const std::uint64_t probes = std::min(verifyPlaces, m_askedFor.count());
-    const auto blockBytes = static_cast<std::uint32_t>(m_grid.blockSectors * logical);
     // What comes back tells where nothing is stored, and the medium not asked.
-    drive().link().handOverReads(std::max(blockBytes, static_cast<std::uint32_t>(most * logical)));
+    drive().link().handOverReads(HandOver::beginning, static_cast<std::uint32_t>(logical));
     std::vector<LengthProbe> answers;
     for (std::uint64_t i = 0; i < probes; ++i) {
         const LbaSpan all = probePlace(i, probes, most);
@@ -93,7 +92,7 @@ bool Engine::verifyGrowsWithLength(std::vector<Nanoseconds>& verifies) {
         verifies.push_back(*longVerify);
         answers.push_back({*shortVerify, *longVerify, *shortRead, *longRead});
     }
-    drive().link().handOverReads(m_handsOver ? blockBytes : 0);
+    m_queue.handOverReads(m_handsOver);
     return believableVerify(answers, (most - least) * logical);
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/sim/sim_link.h"
 
+#include "core/base/bytes.h"
 #include "core/sim/content.h"
 
 #include <cerrno>
@@ -109,7 +110,11 @@ void SimLink::handOver(const Request& request, Reply& reply) {
     content.resize(reply.transferred);
     readContent(m_surface.scenario(), access->span.first, content);
     m_condition->readWritten(access->span.first, content);
-    reply.data = content;
+    reply.zeros = content.size() == request.expected && allZero(content);
+    reply.data =
+        m_handsOver == HandOver::whole
+            ? std::span<const std::byte>(content)
+            : std::span<const std::byte>(content).first(std::min<std::size_t>(content.size(), m_handedBytes));
 }
 
 void SimLink::withdrawNotSent() {
@@ -151,7 +156,7 @@ std::size_t SimLink::collect(std::span<Reply> replies, Nanoseconds patience) {
         m_idleSince = m_real.now();
         front.reply.latency = *front.latency;
         front.reply.completedAt = front.begunAt + *front.latency;
-        if (m_handsOver)
+        if (m_handsOver != HandOver::nothing)
             handOver(m_queue.front(), front.reply);
         m_data = std::move(front.data);
         const bool trouble = front.reply.transport != TransportStatus::answered ||

@@ -29,9 +29,10 @@ public:
     [[nodiscard]] std::size_t queueLimit() const override { return 64; }
     [[nodiscard]] Clock& clock() override { return m_clock; }
     // What is on the simulated medium (content.h).
-    bool handOverReads(std::uint32_t bytes) override {
-        m_handsOver = bytes > 0;
-        return m_handsOver;
+    bool handOverReads(HandOver what, std::uint32_t bytes) override {
+        m_handsOver = what;
+        m_handedBytes = bytes;
+        return true;
     }
     // What the drive says of itself.
     [[nodiscard]] std::span<const std::byte> data() const override { return m_data; }
@@ -68,7 +69,8 @@ private:
     std::deque<Reply> m_withdrawn;
     std::vector<std::byte> m_data;
     bool m_abandoned = false;
-    bool m_handsOver = false;
+    HandOver m_handsOver = HandOver::nothing;
+    std::uint32_t m_handedBytes = 0;
     std::deque<std::vector<std::byte>> m_contents; // of which so many are handed over since the last send
     std::size_t m_contentsUsed = 0;
 

@@ -125,7 +125,7 @@ private slots:
         row("data without end", [](ChannelEntry& e) { e.expectedBytes = 0xFFFF'FFFFU; });
         row("more data than was asked for", [](ChannelEntry& e) { e.expectedBytes = 4096; });
         row("into the ring, beyond its end", [](ChannelEntry& e) {
-            e.toRing = true;
+            e.ringMost = maxReadBytes;
             e.ringAt = ringBytes - ringAlignment;
             e.expectedBytes = maxReadBytes;
         });
@@ -158,7 +158,7 @@ private slots:
                 entry.block = good.block;
                 entry.parameterBytes = good.parameterBytes;
                 entry.expectedBytes = good.expectedBytes;
-                entry.toRing = good.toRing;
+                entry.ringMost = good.ringMost;
                 entry.ringAt = good.ringAt;
                 entry.depth = good.depth;
                 std::atomic_signal_fence(std::memory_order_seq_cst);

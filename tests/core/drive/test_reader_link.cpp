@@ -93,7 +93,7 @@ private slots:
         auto opened = openReaderLink(path, std::chrono::seconds{5});
         QVERIFY2(opened.has_value(), opened ? "" : opened.error().message().c_str());
         Link& link = *opened->link;
-        QVERIFY(link.handOverReads(blockBytes));
+        QVERIFY(link.handOverReads(HandOver::whole, blockBytes));
         QVERIFY(link.setDepth(depth));
         QVERIFY(link.queueLimit() >= 8 && link.queueLimit() * blockBytes <= (32U << 20U));
         const std::uint64_t blocks = size / blockBytes;
@@ -116,6 +116,63 @@ private slots:
                         0);
             }
         }
+    }
+    void saysWhatIsZeros_data() {
+        QTest::addColumn<unsigned>("depth");
+        QTest::addColumn<unsigned>("blockBytes");
+        QTest::addColumn<bool>("whole");
+        for (const unsigned depth : {1U, 8U})
+            for (const unsigned bytes : {65'536U, 1U << 20U})
+                for (const bool whole : {false, true})
+                    QTest::addRow("%u at once, %u bytes, %s", depth, bytes,
+                                  whole ? "whole" : "their beginning")
+                        << depth << bytes << whole;
+    }
+    // By all that was read, whatever part of it is handed over.
+    void saysWhatIsZeros() {
+        QFETCH(unsigned, depth);
+        QFETCH(unsigned, blockBytes);
+        QFETCH(bool, whole);
+        constexpr std::uint64_t blocks = 16;
+        QByteArray content = numbered(blocks * blockBytes);
+        const auto clear = [&](std::uint64_t block) {
+            std::memset(content.data() + block * blockBytes, 0, blockBytes);
+        };
+        for (const std::uint64_t block : {3U, 5U, 7U, 9U})
+            clear(block);
+        content[static_cast<qsizetype>(6 * blockBytes - 1)] = 'x'; // the last byte of block 5
+        content[static_cast<qsizetype>(7 * blockBytes)] = 'x';     // the first of block 7
+        const std::string path = file("partly zeros", 0);
+        {
+            QFile f(QString::fromStdString(path));
+            QVERIFY(f.open(QIODevice::WriteOnly) && f.write(content) == content.size());
+        }
+        auto opened = openReaderLink(path, std::chrono::seconds{5});
+        QVERIFY(opened.has_value());
+        Link& link = *opened->link;
+        const unsigned handed = whole ? blockBytes : 512;
+        QVERIFY(link.handOverReads(whole ? HandOver::whole : HandOver::beginning, handed));
+        QVERIFY(link.setDepth(depth));
+        std::vector<Request> requests;
+        for (std::uint64_t block = 0; block < blocks; ++block)
+            requests.push_back(readOf(block, block * blockBytes, blockBytes));
+        link.submit(requests);
+        std::vector<Reply> replies(blocks);
+        for (std::uint64_t got = 0; got < blocks;) {
+            const std::size_t n = link.reap(replies, std::chrono::seconds{5});
+            QVERIFY(n > 0);
+            for (std::size_t i = 0; i < n; ++i, ++got) {
+                QCOMPARE(replies[i].tag, got);
+                QCOMPARE(replies[i].zeros, got == 3 || got == 9);
+                QCOMPARE(replies[i].data.size(), std::size_t{handed});
+                QVERIFY(std::memcmp(replies[i].data.data(), content.data() + got * blockBytes, handed) == 0);
+            }
+        }
+        // And nothing of it, once it is not wanted any more.
+        QVERIFY(link.handOverReads(HandOver::nothing, 0));
+        link.submit(std::span(requests).subspan(3, 1));
+        QCOMPARE(link.reap(replies, std::chrono::seconds{5}), std::size_t{1});
+        QVERIFY(replies[0].data.empty() && !replies[0].zeros);
     }
     // Trouble halts the queue also where several are under way: what was at the drive is answered, the rest
     // comes back unsent, and nothing more is sent unasked.

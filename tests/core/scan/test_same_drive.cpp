@@ -47,8 +47,8 @@ public:
         : Link({Protocol::scsi}), m_first(first), m_then(then), m_left(after) {}
     void withdrawQueued() override { now().withdrawQueued(); }
     void abandon() override { now().abandon(); }
-    bool handOverReads(std::uint32_t bytes) override {
-        return m_first.handOverReads(bytes) && m_then.handOverReads(bytes);
+    bool handOverReads(HandOver what, std::uint32_t bytes) override {
+        return m_first.handOverReads(what, bytes) && m_then.handOverReads(what, bytes);
     }
     [[nodiscard]] std::size_t queueLimit() const override { return 1; }
     [[nodiscard]] Clock& clock() override { return m_first.clock(); }

@@ -30,7 +30,9 @@ public:
         : Link({Protocol::ata}), m_link(scenario), m_sent(sent) {}
     void withdrawQueued() override { m_link.withdrawQueued(); }
     void abandon() override { m_link.abandon(); }
-    bool handOverReads(std::uint32_t bytes) override { return m_link.handOverReads(bytes); }
+    bool handOverReads(HandOver what, std::uint32_t bytes) override {
+        return m_link.handOverReads(what, bytes);
+    }
     [[nodiscard]] std::size_t queueLimit() const override { return m_link.queueLimit(); }
     [[nodiscard]] Clock& clock() override { return m_link.clock(); }
     [[nodiscard]] std::span<const std::byte> data() const override { return m_link.data(); }

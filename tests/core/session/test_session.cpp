@@ -353,7 +353,7 @@ private slots:
         QCOMPARE(actions.back().result, ActionResult::done);
         // Whoever reads the drive finds it there.
         CommandPath& reading = s.session->reading();
-        QVERIFY(reading.link->handOverReads(4096));
+        QVERIFY(reading.link->handOverReads(HandOver::whole, 4096));
         Request request;
         request.block = scsi::read16({800}, 8);
         request.expected = 4096;

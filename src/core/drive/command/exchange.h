@@ -50,8 +50,13 @@ struct Reply {
     Nanoseconds latency{};     // from sending to answer, as the link measured
     Nanoseconds completedAt{}; // on the link's clock
     Disturbance disturbance = Disturbance::none;
-    // What was read from the medium, where handOverReads() was agreed upon; valid until the next submit().
+    // What was read from the medium, or its beginning, where handOverReads() was agreed upon; valid until the
+    // next submit().
     std::span<const std::byte> data{};
+    bool zeros = false; // all that was asked for came, and is zeros; told where it is handed over
 };
+
+// How much of what is read from the medium comes with the replies.
+enum class HandOver : std::uint8_t { nothing, beginning, whole };
 
 } // namespace orbita

@@ -46,10 +46,11 @@ public:
     // Returns at once even if the command never does.
     virtual void abandon() = 0;
 
-    // Has what is read from the medium handed over with each reply, of at most `bytes` a command. Fewer
-    // commands may be outstanding from then on. To be called while none are. False where the link does not do
-    // it.
-    virtual bool handOverReads(std::uint32_t /*bytes*/) { return false; }
+    // Has what is read from the medium handed over with each reply, and said whether all of it was zeros:
+    // `whole`, of commands that read at most `bytes`, or of each the first `bytes`, which costs next to
+    // nothing. Of whole ones, fewer commands may be outstanding from then on. To be called while none are.
+    // False where the link does not do it.
+    virtual bool handOverReads(HandOver /*what*/, std::uint32_t /*bytes*/) { return false; }
 
     // How many commands may be at the drive at once, 1 when made. Replies come in the order of submission all
     // the same; of a queue that halts, those at the drive are still answered. To be called while none are

@@ -34,10 +34,10 @@ constexpr std::uint32_t ringAlignment = 4096;
 struct ChannelEntry {
     std::uint64_t tag;
     CommandBlock block;
-    bool handOver;                // the data read is wanted in ReaderChannel::data
-    std::uint32_t depth;          // so many may be at the device at once, this one included
-    bool toRing;                  // the data read is wanted in ReaderChannel::ring
-    std::uint32_t ringAt;         // where in it; room for expectedBytes
+    bool handOver;          // the data read is wanted in ReaderChannel::data
+    std::uint32_t depth;    // so many may be at the device at once, this one included
+    std::uint32_t ringMost; // so much of the data read, from its beginning, is wanted in ReaderChannel::ring
+    std::uint32_t ringAt;   // where in it
     std::uint32_t parameterBytes; // of `parameters`; 0: none
     std::array<std::byte, mostParameterBytes> parameters;
     std::uint32_t expectedBytes;
@@ -55,6 +55,7 @@ struct ChannelEntry {
     bool refused;                               // by the gate in the reader
     bool withdrawn;
     bool halted; // this answer halted the queue
+    bool zeros;  // as in Reply
     Disturbance disturbance;
 };
 

@@ -129,9 +129,16 @@ public:
         m_process->end();
     }
 
-    bool handOverReads(std::uint32_t bytes) override {
+    bool handOverReads(HandOver what, std::uint32_t bytes) override {
+        if (what == HandOver::nothing) {
+            m_slotBytes = 0;
+            m_slots = channelEntries;
+            return true;
+        }
         if (bytes == 0 || bytes > maxReadBytes)
             return false;
+        m_handedBytes = bytes;
+        m_handsWhole = what == HandOver::whole;
         m_slotBytes = (bytes + ringAlignment - 1) / ringAlignment * ringAlignment;
         m_slots = std::min(channelEntries, ringBytes / m_slotBytes);
         return true;
@@ -159,7 +166,10 @@ protected:
             // What is read from the medium is measured, and handed over only where that was agreed upon.
             const bool contents = m_family.bringsContents(request.block);
             entry.handOver = !contents;
-            entry.toRing = m_slotBytes != 0 && contents && request.expected <= m_slotBytes;
+            const bool handed =
+                m_slotBytes != 0 && contents && (!m_handsWhole || request.expected <= m_slotBytes);
+            entry.ringMost =
+                handed ? std::min(request.expected, m_handsWhole ? m_slotBytes : m_handedBytes) : 0;
             entry.depth = m_depth;
             entry.ringAt = ringAt(m_submitted);
             // The gate passes none that is longer.
@@ -192,10 +202,14 @@ protected:
             if (entry.handOver)
                 m_dataBytes = std::min(entry.transferredBytes, maxSharedBytes);
             replies[taken] = replyOf(entry);
-            if (entry.toRing && m_slotBytes != 0 && replies[taken].transport == TransportStatus::answered)
+            if (entry.ringMost != 0 && m_slotBytes != 0 &&
+                replies[taken].transport == TransportStatus::answered) {
                 replies[taken].data =
                     std::span(m_channel->ring)
-                        .subspan(ringAt(m_reaped), std::min(entry.transferredBytes, m_slotBytes));
+                        .subspan(ringAt(m_reaped),
+                                 std::min({entry.transferredBytes, entry.ringMost, m_slotBytes}));
+                replies[taken].zeros = entry.zeros;
+            }
             ++m_reaped;
             ++taken;
         }
@@ -264,6 +278,8 @@ private:
     std::uint32_t m_slots = channelEntries; // of the ring
     std::uint32_t m_depth = 1;
     std::uint32_t m_slotBytes = 0; // 0: reads are not handed over
+    std::uint32_t m_handedBytes = 0;
+    bool m_handsWhole = false;
     MonotonicClock m_clock;
     std::uint32_t m_submitted = 0;
     std::uint32_t m_reaped = 0;
