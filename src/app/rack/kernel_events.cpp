@@ -7,13 +7,11 @@
 
 namespace orbita::app {
 
-KernelEvents::KernelEvents(QObject* parent) : QObject(parent) {
-    udev* context = udev_new();
-    if (context == nullptr)
+KernelEvents::KernelEvents(QObject* parent) : QObject(parent), m_context(udev_new()) {
+    if (m_context == nullptr)
         return;
     const bool managed = QFile::exists(QStringLiteral("/run/udev/control"));
-    m_monitor = udev_monitor_new_from_netlink(context, managed ? "udev" : "kernel");
-    udev_unref(context); // which the monitor holds
+    m_monitor = udev_monitor_new_from_netlink(m_context, managed ? "udev" : "kernel");
     if (m_monitor == nullptr ||
         udev_monitor_filter_add_match_subsystem_devtype(m_monitor, "block", nullptr) < 0 ||
         udev_monitor_enable_receiving(m_monitor) < 0)
@@ -25,6 +23,7 @@ KernelEvents::KernelEvents(QObject* parent) : QObject(parent) {
 KernelEvents::~KernelEvents() {
     delete m_notifier;
     udev_monitor_unref(m_monitor);
+    udev_unref(m_context);
 }
 
 void KernelEvents::read() {

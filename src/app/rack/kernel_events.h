@@ -5,6 +5,7 @@
 
 #include <QObject>
 
+struct udev;
 struct udev_monitor;
 class QSocketNotifier;
 
@@ -22,6 +23,7 @@ signals:
 private:
     void read();
 
+    udev* m_context = nullptr; // used by the monitor, which does not hold it
     udev_monitor* m_monitor = nullptr;
     QSocketNotifier* m_notifier = nullptr;
 };
