@@ -13,8 +13,8 @@ public:
     virtual ~Device() = default;
     // Sends the entry's command, waits for the answer, and fills in transferredBytes, systemError, status,
     // answer, latencyNs and completedAtNs. The entry has passed the gate and is the reader's own: it asks for
-    // no more than `buffer` holds, maxReadBytes.
-    virtual void execute(char* buffer, ChannelEntry& entry) = 0;
+    // no more than `buffer` holds, maxReadBytes. `parameters` go to the drive.
+    virtual void execute(char* buffer, ChannelEntry& entry, Parameters parameters) = 0;
 
     // Sends the entry's command and returns: several are then at the device at once. `entry` and `buffer`
     // must stay where they are until finishOne() has returned it. False, with nothing done, where the device

@@ -18,16 +18,14 @@ void DeviceLink::send(std::span<const Request> requests) {
             entry.tag = request.tag;
             entry.block = request.block;
             entry.expectedBytes = request.expected;
-            entry.parameterBytes = static_cast<std::uint32_t>(request.parameters.size());
-            std::copy(request.parameters.begin(), request.parameters.end(), entry.parameters.begin());
-            m_device.execute(m_buffer.data(), entry);
+            m_device.execute(m_buffer.data(), entry, request.parameters);
             reply.systemError = entry.systemError;
             reply.transport = entry.systemError == 0 ? TransportStatus::answered : TransportStatus::failed;
             reply.status = entry.status;
             reply.bytes = entry.answer;
             reply.transferred = std::min(entry.transferredBytes, entry.expectedBytes);
             reply.latency = Nanoseconds{entry.latencyNs};
-            m_dataBytes = entry.parameterBytes == 0 ? reply.transferred : 0;
+            m_dataBytes = request.parameters.empty() ? reply.transferred : 0;
         }
         reply.completedAt = m_clock.now();
         m_replies.push_back(reply);

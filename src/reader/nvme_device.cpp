@@ -82,7 +82,7 @@ public:
         return finished->entry;
     }
 
-    void execute(char* buffer, ChannelEntry& entry) override {
+    void execute(char* buffer, ChannelEntry& entry, Parameters /*parameters*/) override {
         const bool isIo = entry.block.protocol == Protocol::nvmeIo;
         auto command = kernelCommand<nvme_passthru_cmd>(entry, buffer, m_namespace);
         const std::int64_t begin = nowNs();

@@ -126,7 +126,7 @@ public:
         return &entry;
     }
 
-    void execute(char* buffer, ChannelEntry& entry) override {
+    void execute(char* buffer, ChannelEntry& entry, Parameters /*parameters*/) override {
         entry.transferredBytes = 0;
         entry.systemError = 0;
         const std::uint64_t offset = plain::offsetOf(entry.block);

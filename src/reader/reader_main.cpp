@@ -131,13 +131,8 @@ private:
 
     // The last place before the ioctl: what is judged here is what is issued, and nobody else can reach it.
     [[nodiscard]] bool passesGate(const ChannelEntry& entry) const {
-        if (entry.parameterBytes > orbita::mostParameterBytes || entry.expectedBytes > orbita::maxReadBytes ||
-            (entry.ringMost != 0 && !fitsRing(entry)))
-            return false;
-        return m_gate.passes(entry.block, payloadOf(entry));
-    }
-    static orbita::Payload payloadOf(const ChannelEntry& entry) {
-        return {std::span(entry.parameters).first(entry.parameterBytes), entry.expectedBytes};
+        return entry.expectedBytes <= orbita::maxReadBytes && (entry.ringMost == 0 || fitsRing(entry)) &&
+               m_gate.passes(entry.block, {{}, entry.expectedBytes});
     }
 
     // Begins the next command where it may begin now. True while more may follow at once.
@@ -185,7 +180,7 @@ private:
         // Read where the link looks for it, unless the drive would have to be asked in pieces for that.
         char* const slot = slotOf(entry);
         const bool atOnce = toRing && readsIntoRing(entry);
-        m_device.execute(atOnce ? slot : m_buffer, entry);
+        m_device.execute(atOnce ? slot : m_buffer, entry, {});
         conclude(entry);
         if (toRing)
             handOver(entry, atOnce ? slot : m_buffer);

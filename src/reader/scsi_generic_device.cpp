@@ -37,8 +37,7 @@ int errorOfHostStatus(unsigned host) {
     }
 }
 
-bool reads(const ChannelEntry& entry) {
-    const auto parameters = std::span(entry.parameters).first(entry.parameterBytes);
+bool reads(const ChannelEntry& entry, Parameters parameters) {
     return classOf(entry.block, {parameters, entry.expectedBytes}) == CommandClass::mediumReading;
 }
 
@@ -46,7 +45,7 @@ class ScsiGenericDevice final : public Device {
 public:
     explicit ScsiGenericDevice(int file) : m_file(file) {}
 
-    void execute(char* buffer, ChannelEntry& entry) override {
+    void execute(char* buffer, ChannelEntry& entry, Parameters parameters) override {
         std::array<unsigned char, 16> cdb{};
         std::memcpy(cdb.data(), entry.block.bytes.data(), cdb.size());
         std::array<unsigned char, commandBytes> sense{};
@@ -58,11 +57,11 @@ public:
         io.mx_sb_len = static_cast<unsigned char>(sense.size());
         io.timeout = abortAfterMs;
         io.dxfer_direction = SG_DXFER_NONE;
-        if (entry.parameterBytes > 0) {
+        if (!parameters.empty()) {
             io.dxfer_direction = SG_DXFER_TO_DEV;
-            std::memcpy(buffer, entry.parameters.data(), entry.parameterBytes);
+            std::memcpy(buffer, parameters.data(), parameters.size());
             io.dxferp = buffer;
-            io.dxfer_len = entry.parameterBytes;
+            io.dxfer_len = static_cast<unsigned>(parameters.size());
         } else if (entry.expectedBytes > 0) {
             io.dxfer_direction = SG_DXFER_FROM_DEV;
             io.dxferp = buffer;
@@ -73,7 +72,7 @@ public:
         const std::int64_t begin = nowNs();
         int done = ioctl(m_file, SG_IO, &io);
         // What only reads may be sent again; of the others nobody knows whether the drive has done it.
-        while (done != 0 && errno == EINTR && reads(entry))
+        while (done != 0 && errno == EINTR && reads(entry, parameters))
             done = ioctl(m_file, SG_IO, &io);
         entry.completedAtNs = nowNs();
         entry.latencyNs = entry.completedAtNs - begin;
@@ -87,7 +86,7 @@ public:
         entry.status = static_cast<std::uint8_t>(io.status & 0x3EU);
         std::memcpy(entry.answer.data(), sense.data(), sense.size());
         const auto missing = static_cast<std::uint32_t>(std::max(io.resid, 0));
-        if (entry.expectedBytes > 0 && entry.parameterBytes == 0)
+        if (entry.expectedBytes > 0 && parameters.empty())
             entry.transferredBytes = io.dxfer_len > missing ? io.dxfer_len - missing : 0;
     }
 

@@ -191,9 +191,24 @@ private slots:
         casebook->reset();
         statement(path, "UPDATE vitals SET family = 'punched-cards'");
         statement(path, "UPDATE suspect SET source = 'hearsay'");
+        statement(path, "UPDATE self_test SET kind = 'oral'");
+        statement(path, "UPDATE reading SET unit = 'fathoms' WHERE rowid = 1");
+        statement(path, "UPDATE complaint SET here = 'perhaps'");
         casebook = Casebook::open(path.toStdString());
-        QCOMPARE((*casebook)->pastVitals(1)->front().vitals.family, Family::plain);
-        QVERIFY((*casebook)->pastVitals(1)->front().vitals.suspects.empty());
+        const Vitals later = (*casebook)->pastVitals(1)->front().vitals;
+        QCOMPARE(later.family, Family::plain);
+        QVERIFY(later.suspects.empty());
+        QCOMPARE(later.selfTests.front().kind, SelfTestKind::other);
+        QCOMPARE(later.readings.size(), past.readings.size() - 1);
+        QCOMPARE((*casebook)->visits(1)->front().complaints.front().here, Reproduced::notTried);
+        casebook->reset();
+        statement(path, "UPDATE reading SET kind = 'mood', unit = 'sectors'");
+        statement(path, "UPDATE self_test SET result = 'undecided'");
+        statement(path, "UPDATE complaint SET mark = 'smell'");
+        casebook = Casebook::open(path.toStdString());
+        QVERIFY((*casebook)->pastVitals(1)->front().vitals.readings.empty());
+        QVERIFY((*casebook)->pastVitals(1)->front().vitals.selfTests.empty());
+        QVERIFY((*casebook)->visits(1)->front().complaints.empty());
     }
     // What holds nothing is kept as such, also where nothing else is around it.
     void notStoredIsKept() {
@@ -275,6 +290,53 @@ private slots:
         const auto back = (*casebook)->loadScan(*id);
         QVERIFY(back);
         QCOMPARE(back->plate->summarise(0, back->plate->blocks()).visited, 1.0);
+    }
+    // A scan that goes on takes the place of what was kept of it, and of nothing else: not of one begun in
+    // the same second, and not of one that has come further.
+    void whatGoesOnReplacesOnlyItself() {
+        QTemporaryDir folder;
+        const auto drive = test::openSimulated(test::smallDrive(sim::Front::ata));
+        ScanRecord brokenOff = test::runScan(*drive, {});
+        brokenOff.status.ended = EndReason::stopped;
+        const LbaSpan whole = brokenOff.plan.grid.span;
+        const auto reading = [&](std::uint64_t from, std::uint64_t to) {
+            ScanRecord record = brokenOff;
+            record.covered = {{{from}, {to - from}}};
+            return record;
+        };
+        const auto goingOn = [](ScanRecord record) {
+            record.events.push_back({.kind = ScanEventKind::continued, .span = record.plan.grid.span});
+            return record;
+        };
+        auto casebook = Casebook::open(folder.filePath("casebook.db").toStdString());
+        QVERIFY(casebook);
+        const auto keep = [&](const ScanRecord& record) {
+            PlateEncoder encoder;
+            return (*casebook)->keepScan(0, record, encoder).value_or(-1);
+        };
+        const std::uint64_t half = whole.count.value / 2;
+        const std::int64_t first = keep(reading(0, half));
+        const std::int64_t sameSecond = keep(reading(half, half + 4096));
+        QVERIFY(first > 0 && sameSecond > first);
+        const std::int64_t onceMore = keep(reading(half, half + 4097)); // the same places, begun anew
+        QVERIFY(onceMore > sameSecond);
+
+        QCOMPARE(keep(goingOn(reading(0, half + 100))), first);
+        QCOMPARE((*casebook)->loadScan(first)->covered, goingOn(reading(0, half + 100)).covered);
+        QCOMPARE((*casebook)->loadScan(sameSecond)->covered, reading(half, half + 4096).covered);
+
+        const std::int64_t behind = keep(goingOn(reading(0, half)));
+        QVERIFY(behind > onceMore);
+        ScanRecord others = goingOn(goingOn(reading(0, half + 200)));
+        others.plan.grid.blockSectors *= 2;
+        others.plate = std::make_shared<Plate>(others.plan.grid.blocks());
+        QVERIFY(keep(others) > behind);
+        ScanRecord complete = reading(0, whole.count.value);
+        complete.status.ended = EndReason::complete;
+        complete.startedAt += 1;
+        const std::int64_t done = keep(complete);
+        QVERIFY(keep(goingOn(complete)) > done);
+        QCOMPARE((*casebook)->scans()->size(), std::size_t{7});
     }
     // The first version had no scans: it is brought up to date, and what was in it stays.
     void anOlderCasebookIsBroughtUpToDate() {

@@ -120,8 +120,6 @@ private slots:
         row("another command", [](ChannelEntry& e) { e.block.bytes[0] = std::byte{0x2A}; }); // WRITE(10)
         row("another protocol", [](ChannelEntry& e) { e.block.protocol = Protocol::nvmeAdmin; });
         row("vital product data", [](ChannelEntry& e) { e.block.bytes[1] = std::byte{0xFF}; });
-        row("parameters without end", [](ChannelEntry& e) { e.parameterBytes = 0xFFFF'FFFFU; });
-        row("some parameters", [](ChannelEntry& e) { e.parameterBytes = 64; });
         row("data without end", [](ChannelEntry& e) { e.expectedBytes = 0xFFFF'FFFFU; });
         row("more data than was asked for", [](ChannelEntry& e) { e.expectedBytes = 4096; });
         row("into the ring, beyond its end", [](ChannelEntry& e) {
@@ -156,7 +154,6 @@ private slots:
                 bad(entry);
                 std::atomic_signal_fence(std::memory_order_seq_cst);
                 entry.block = good.block;
-                entry.parameterBytes = good.parameterBytes;
                 entry.expectedBytes = good.expectedBytes;
                 entry.ringMost = good.ringMost;
                 entry.ringAt = good.ringAt;

@@ -199,6 +199,10 @@ private slots:
                                                 "{\"first\":-1,\"sectors\":2,\"crc32\":\"00000000\"}\n");
         QTest::newRow("no checksum") << head +
                                             QStringLiteral("{\"first\":1,\"sectors\":2,\"crc32\":\"zz\"}\n");
+        for (const char* digits : {"", "0123456", "012345678"})
+            QTest::newRow(qPrintable(QStringLiteral("a checksum of %1 digits").arg(std::strlen(digits))))
+                << head + QStringLiteral("{\"first\":1,\"sectors\":2,\"crc32\":\"%1\"}\n")
+                              .arg(QLatin1String(digits));
         QTest::newRow("no sectors") << head + QStringLiteral(
                                                   "{\"first\":1,\"sectors\":0,\"crc32\":\"00000000\"}\n");
         QTest::newRow("longer than any piece ever was")

@@ -4,7 +4,8 @@
 //
 // The link appends commands (submitted), the reader works them off in order (completed), each entry serving
 // first as command, then as reply. A counter is written by one side only; entries in between belong to the
-// reader. Both counters run freely; an entry's place is the counter modulo channelEntries.
+// reader. Both counters run freely; an entry's place is the counter modulo channelEntries. There is no place
+// in it for data that goes to a drive.
 #pragma once
 
 #include "core/drive/link/link.h"
@@ -38,8 +39,6 @@ struct ChannelEntry {
     std::uint32_t depth;    // so many may be at the device at once, this one included
     std::uint32_t ringMost; // so much of the data read, from its beginning, is wanted in ReaderChannel::ring
     std::uint32_t ringAt;   // where in it
-    std::uint32_t parameterBytes; // of `parameters`; 0: none
-    std::array<std::byte, mostParameterBytes> parameters;
     std::uint32_t expectedBytes;
     // Reply
     std::uint32_t transferredBytes;

@@ -172,9 +172,6 @@ protected:
                 handed ? std::min(request.expected, m_handsWhole ? m_slotBytes : m_handedBytes) : 0;
             entry.depth = m_depth;
             entry.ringAt = ringAt(m_submitted);
-            // The gate passes none that is longer.
-            entry.parameterBytes = static_cast<std::uint32_t>(request.parameters.size());
-            std::copy(request.parameters.begin(), request.parameters.end(), entry.parameters.begin());
             entry.haltAfterNs = request.haltAfter.count();
             entry.epoch = m_epoch;
             ++m_submitted;
