@@ -9,6 +9,7 @@
 #include "core/image/saved_image.h"
 #include "core/inventory/inventory.h"
 #include "core/policy/house_policy.h"
+#include "core/scan/continuation.h"
 #include "core/scan/joined_events.h"
 #include "core/scan/left_unread.h"
 #include "core/target/services_for.h"
@@ -22,6 +23,7 @@
 #include "store/earlier_pace_in.h"
 #include "system/sleep_inhibitor.h"
 
+#include <algorithm>
 #include <charconv>
 #include <fmt/format.h>
 #include <sys/ioctl.h>
@@ -378,12 +380,24 @@ Result<Earlier> keptScan(const std::string& which, const Target& target) {
     const auto scans = (*casebook)->scans();
     if (!scans)
         return tl::unexpected(scans.error());
+    std::vector<KeptScan> complete;
+    const auto readToTheEnd = [&](const KeptScan& kept, const ScanRecord& record) {
+        return std::any_of(complete.begin(), complete.end(), [&](const KeptScan& other) {
+            if (other.startedAt != kept.startedAt)
+                return false;
+            const auto rest = (*casebook)->loadScan(other.id);
+            return rest && isSameScan(record, *rest);
+        });
+    };
     for (const KeptScan& kept : *scans) {
-        if (kept.serial != target.identity.serial || kept.model != target.identity.model ||
-            kept.ended == EndReason::complete)
+        if (kept.serial != target.identity.serial || kept.model != target.identity.model)
             continue;
+        if (kept.ended == EndReason::complete) {
+            complete.push_back(kept);
+            continue;
+        }
         auto record = (*casebook)->loadScan(kept.id);
-        if (record && !whyNotContinued(*record, target.identity))
+        if (record && !whyNotContinued(*record, target.identity) && !readToTheEnd(kept, *record))
             return Earlier{kept.id, std::move(*record)};
     }
     return tl::unexpected(

@@ -2,8 +2,8 @@
 // The casebook: scans that were kept.
 #include "store/casebook.h"
 
-#include "core/base/span_set.h"
 #include "core/base/text.h"
+#include "core/scan/continuation.h"
 #include "store/scan_file.h"
 #include "store/statement.h"
 
@@ -21,21 +21,6 @@ bool goesOn(const ScanRecord& record) {
                        [](const ScanEvent& entry) { return entry.kind == ScanEventKind::continued; });
 }
 
-// Whether all that `earlier` tells is in `now`, too. Scans begun in the same second are told apart by that,
-// and one that went on from a copy which was behind replaces nothing.
-bool goesOnFrom(const ScanRecord& earlier, const ScanRecord& now) {
-    SpanSet covered;
-    for (const LbaSpan& span : now.covered)
-        covered.add(span);
-    return earlier.plan.grid == now.plan.grid && earlier.events.size() <= now.events.size() &&
-           std::equal(earlier.events.begin(), earlier.events.end(), now.events.begin(),
-                      [](const ScanEvent& a, const ScanEvent& b) {
-                          return a.kind == b.kind && a.span.first == b.span.first;
-                      }) &&
-           std::all_of(earlier.covered.begin(), earlier.covered.end(),
-                       [&](const LbaSpan& span) { return covered.contains(span); });
-}
-
 } // namespace
 
 Result<std::int64_t> Casebook::keepScan(std::int64_t scan, const ScanRecord& record, PlateEncoder& encoder) {
@@ -44,7 +29,8 @@ Result<std::int64_t> Casebook::keepScan(std::int64_t scan, const ScanRecord& rec
         return tl::unexpected(drive.error());
     Transaction transaction(database());
     QSqlQuery query(database());
-    // A scan that goes on takes the place of what was kept of it when it was broken off.
+    // A scan that goes on takes the place of what was kept of it when it was broken off. One that reads again
+    // what had been read, for an image, is kept beside it.
     if (scan == 0 && goesOn(record)) {
         if (!run(query,
                  "SELECT id, document FROM scan WHERE drive = ? AND started_at = ? AND ended <> 'complete' "
@@ -53,7 +39,7 @@ Result<std::int64_t> Casebook::keepScan(std::int64_t scan, const ScanRecord& rec
             return tl::unexpected(failure("looking for the scan in", query));
         while (scan == 0 && query.next())
             if (const auto kept = scanFromDocument(query.value(1).toString().toStdString(), m_path);
-                kept && goesOnFrom(*kept, record))
+                kept && isSameScan(*kept, record) && holdsAllOf(*kept, record))
                 scan = query.value(0).toLongLong();
         query.finish();
     }

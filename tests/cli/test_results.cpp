@@ -318,6 +318,22 @@ private slots:
         const Ran whole = cli({"image", image, "--compare"});
         QVERIFY2(whole.status == 0, qPrintable(whole.out));
     }
+    // What had been read is read again for an image: the casebook keeps what it had of it, and once the whole
+    // is read there is nothing to go on with.
+    void goingOnForAnImageTakesNothingAway() {
+        const QString drive =
+            scenario("for.json", R"(,"defects":[{"kind":"unreadable","lba":100000,"sectors":8}])");
+        QCOMPARE(cli({"scan", drive, "--block", "256", "--stop", "1"}).status, 3);
+        const int number = listOf("scans")[0]["scan"].get<int>();
+        QCOMPARE(cli({"scan", drive, "--resume", "--save", path("for.img"), "--stop", "100"}).status, 1);
+        QCOMPARE(listOf("scans").size(), std::size_t{2});
+        QCOMPARE(listOf("scans")[0]["ended"].get<std::string>(), std::string("complete"));
+        QCOMPARE(listOf("scans")[1]["ended"].get<std::string>(), std::string("stop-rule"));
+        QCOMPARE(cli({"casebook", "export", QString::number(number), "--json", path("for.scan")}).status, 0);
+        QVERIFY(jsonOf(path("for.scan")).at("covered")[0].at("sectors").get<int>() > 90'000);
+        const Ran again = cli({"scan", drive, "--resume"});
+        QVERIFY2(again.status == 2 && again.err.contains("broken off"), qPrintable(again.err));
+    }
     // What an earlier scan saved to may have become part of the drive since: it is judged again.
     void whereAnEarlierScanSavedToIsJudgedAgain() {
         const QString drive =

@@ -22,6 +22,7 @@
 #include "core/judge/findings.h"
 #include "core/plate/ledger.h"
 #include "core/policy/house_policy.h"
+#include "core/scan/continuation.h"
 #include "core/scan/session.h"
 #include "core/session/session_host.h"
 #include "core/sim/condition.h"

@@ -314,20 +314,24 @@ private slots:
             PlateEncoder encoder;
             return (*casebook)->keepScan(0, record, encoder).value_or(-1);
         };
-        const std::uint64_t half = whole.count.value / 2;
+        const std::uint64_t block = brokenOff.plan.grid.blockSectors;
+        const std::uint64_t half = whole.count.value / block / 2 * block;
         const std::int64_t first = keep(reading(0, half));
-        const std::int64_t sameSecond = keep(reading(half, half + 4096));
+        const std::int64_t sameSecond = keep(reading(half, half + 4 * block));
         QVERIFY(first > 0 && sameSecond > first);
-        const std::int64_t onceMore = keep(reading(half, half + 4097)); // the same places, begun anew
+        const std::int64_t onceMore = keep(reading(half, half + 5 * block)); // the same places, begun anew
         QVERIFY(onceMore > sameSecond);
 
-        QCOMPARE(keep(goingOn(reading(0, half + 100))), first);
-        QCOMPARE((*casebook)->loadScan(first)->covered, goingOn(reading(0, half + 100)).covered);
-        QCOMPARE((*casebook)->loadScan(sameSecond)->covered, reading(half, half + 4096).covered);
+        // Of a block that was read in part, the scan that goes on begins anew.
+        QCOMPARE(keep(goingOn(reading(0, half + block / 2))), first);
+        QCOMPARE(keep(goingOn(goingOn(reading(0, half)))), first);
+        QCOMPARE(keep(goingOn(goingOn(reading(0, half + 2 * block)))), first);
+        QCOMPARE((*casebook)->loadScan(first)->covered, reading(0, half + 2 * block).covered);
+        QCOMPARE((*casebook)->loadScan(sameSecond)->covered, reading(half, half + 4 * block).covered);
 
-        const std::int64_t behind = keep(goingOn(reading(0, half)));
+        const std::int64_t behind = keep(goingOn(goingOn(reading(0, half + block))));
         QVERIFY(behind > onceMore);
-        ScanRecord others = goingOn(goingOn(reading(0, half + 200)));
+        ScanRecord others = goingOn(goingOn(reading(0, half + 3 * block)));
         others.plan.grid.blockSectors *= 2;
         others.plate = std::make_shared<Plate>(others.plan.grid.blocks());
         QVERIFY(keep(others) > behind);

@@ -2,6 +2,7 @@
 #include <QTest>
 #include <cstring>
 
+#include "core/scan/continuation.h"
 #include "store/autosave.h"
 #include "store/scan_file.h"
 #include "support/scan_runner.h"

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/rack/drive_controller.h"
 
+#include "core/scan/continuation.h"
 #include "core/target/services_for.h"
 #include "report/words.h"
 #include "store/earlier_pace_in.h"

@@ -3,10 +3,10 @@
 
 #include "core/base/claim.h"
 #include "core/base/memory.h"
+#include "core/scan/continuation.h"
 #include "core/scan/verify_block.h"
 
 #include <ctime>
-#include <fmt/format.h>
 #include <new>
 #include <system_error>
 
@@ -31,38 +31,6 @@ Planner always(const ScanPlan& plan) {
 }
 
 } // namespace
-
-ScanPlan planToContinue(const ScanRecord& earlier) {
-    ScanPlan plan = earlier.plan.asked;
-    plan.span = earlier.plan.grid.span;
-    plan.blockSectors = earlier.plan.grid.blockSectors;
-    return plan;
-}
-
-std::optional<Error> whyNotContinued(const ScanRecord& earlier, const DriveIdentity& drive) {
-    const auto refuse = [&](Phrase why, Phrase advice) {
-        return Error{Error::Kind::badCall, "going on with the scan on", drive.path, std::move(why),
-                     std::move(advice)};
-    };
-    const DriveIdentity& was = earlier.drive;
-    if (drive.serial != was.serial || drive.model != was.model)
-        return refuse({"this is {} {}, and the scan was made on {} {}",
-                       {drive.model, drive.serial, was.model, was.serial}},
-                      "Attach that drive, or begin a new scan.");
-    if (drive.serial.empty() && drive.path != was.path)
-        return refuse({"without a serial number only its place tells it apart, and the scan was made on {}",
-                       {was.path}},
-                      "Name it by the path it had then, or begin a new scan.");
-    if (drive.logicalBytes != was.logicalBytes || drive.physicalBytes != was.physicalBytes)
-        return refuse({"its sectors are {} bytes now and were {}",
-                       {std::to_string(drive.logicalBytes), std::to_string(was.logicalBytes)}},
-                      "Attach it the way it was attached then, or begin a new scan.");
-    if (earlier.plan.grid.span.end() > Lba{drive.capacity.value})
-        return refuse(
-            fmt::format("it has {} sectors now and had {}", drive.capacity.value, was.capacity.value),
-            "Find out why it shrank before anything else; then begin a new scan.");
-    return std::nullopt;
-}
 
 ScanSession::ScanSession(DriveOpener opener, Planner planner, ScanServices services,
                          const GradeLimits& limits)

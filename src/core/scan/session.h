@@ -19,11 +19,6 @@ using DriveOpener = std::function<Result<std::unique_ptr<Drive>>(const std::stop
 // Called on the scan's thread.
 using Planner = std::function<Result<ScanPlan>(const DriveIdentity&)>;
 
-// The plan that goes on with a scan that was broken off: the same blocks in the same order.
-ScanPlan planToContinue(const ScanRecord& earlier);
-// Why this drive is not the one that `earlier` was scanned on, or not any more; nothing if it may go on.
-std::optional<Error> whyNotContinued(const ScanRecord& earlier, const DriveIdentity& drive);
-
 class ScanSession {
 public:
     // Starts at once. Why it could not begin is told by feed().error().

@@ -2,6 +2,7 @@
 // A scan that was broken off anywhere goes on to the result of one that was not.
 #include <QTest>
 
+#include "core/scan/continuation.h"
 #include "core/scan/session.h"
 #include "support/scan_runner.h"
 

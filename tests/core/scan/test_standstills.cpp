@@ -6,6 +6,7 @@
 
 #include "core/image/image_writer.h"
 #include "core/scan/berth.h"
+#include "core/scan/continuation.h"
 #include "core/scan/left_unread.h"
 #include "core/scan/session.h"
 #include "store/scan_file.h"
