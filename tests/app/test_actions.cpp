@@ -8,6 +8,7 @@
 #include "app/shell/keys_page.h"
 #include "app/stations.h"
 #include "app/vitals/vitals_station.h"
+#include "support/hand.h"
 
 #include <QSet>
 
@@ -17,11 +18,7 @@ using namespace orbita::app;
 class TestActions : public QObject {
     Q_OBJECT
 private slots:
-    void init() {
-        m_window = std::make_unique<AppWindow>(RackModel::Source::demonstration);
-        m_window->show();
-        QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
-    }
+    void init() { m_window = test::demonstration(); }
     void cleanup() { m_window.reset(); }
 
     void noTwoShareAKeyOrAName() {

@@ -41,11 +41,7 @@ private:
 class TestLeaving : public QObject {
     Q_OBJECT
 private slots:
-    void init() {
-        m_window = std::make_unique<AppWindow>(RackModel::Source::demonstration);
-        m_window->show();
-        QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
-    }
+    void init() { m_window = test::demonstration(); }
     void cleanup() {
         release();
         m_window.reset();

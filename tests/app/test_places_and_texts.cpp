@@ -71,9 +71,7 @@ private slots:
     void initTestCase() { Theme::instance().setScheme(ColourScheme::dark); }
     void init() {
         qputenv("XDG_DATA_HOME", path("data").toLocal8Bit());
-        m_window = std::make_unique<AppWindow>(RackModel::Source::demonstration);
-        m_window->show();
-        QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
+        m_window = test::demonstration();
         QTest::keyClick(m_window.get(), Qt::Key_F4);
     }
     void cleanup() { m_window.reset(); }

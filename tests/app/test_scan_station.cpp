@@ -63,9 +63,7 @@ private:
 
 private slots:
     void init() {
-        m_window = std::make_unique<AppWindow>(RackModel::Source::demonstration);
-        m_window->show();
-        QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
+        m_window = test::demonstration();
         QTest::keyClick(m_window.get(), Qt::Key_F4); // the Scan station
     }
     void cleanup() { m_window.reset(); }

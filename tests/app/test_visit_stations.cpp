@@ -46,11 +46,7 @@ private:
     }
 
 private slots:
-    void init() {
-        m_window = std::make_unique<AppWindow>(RackModel::Source::demonstration);
-        m_window->show();
-        QVERIFY(QTest::qWaitForWindowActive(m_window.get()));
-    }
+    void init() { m_window = test::demonstration(); }
     void cleanup() { m_window.reset(); }
 
     void identityIsUnmistakable() {

@@ -13,8 +13,18 @@
 #include <QPointer>
 #include <QPushButton>
 #include <QTest>
+#include <memory>
 
 namespace orbita::test {
+
+// The demonstration's window, as it stands after the start.
+inline std::unique_ptr<app::AppWindow> demonstration() {
+    auto window = std::make_unique<app::AppWindow>(app::RackModel::Source::demonstration);
+    window->show();
+    if (!QTest::qWaitForWindowActive(window.get()))
+        qFatal("the window does not become active");
+    return window;
+}
 
 // The button in sight whose text begins so; the whole text first.
 inline QPushButton* button(app::AppWindow& window, const QString& text) {

@@ -11,7 +11,7 @@ namespace {
 
 constexpr std::size_t mostKept = 512;
 constexpr double recheckAfter = 1.3; // times as many failures
-constexpr double binsToDouble = 12;  // distances within some 6 % are one
+constexpr double binsPerOctave = 12; // distances within some 6 % are one
 constexpr std::size_t mostCandidates = 12;
 
 std::uint64_t apart(std::uint64_t a, std::uint64_t b) {
@@ -40,7 +40,7 @@ std::vector<std::uint64_t> RegularSpacing::candidates() const {
         for (std::size_t j = i + 1; j < m_failures.size(); ++j)
             if (const std::uint64_t d = apart(m_failures[i], m_failures[j]); d > 1) {
                 Bin& bin =
-                    bins[static_cast<int>(std::lround(std::log2(static_cast<double>(d)) * binsToDouble))];
+                    bins[static_cast<int>(std::lround(std::log2(static_cast<double>(d)) * binsPerOctave))];
                 ++bin.pairs;
                 bin.sum += static_cast<double>(d);
             }
