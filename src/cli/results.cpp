@@ -64,7 +64,7 @@ Result<void> checkPlaces(const ResultPlaces& places, const std::string& save, co
         for (const Wanted& other : wanted)
             if (samePlace(other.place, *place))
                 return tl::unexpected(Error{Error::Kind::badCall, "writing to", path,
-                                            "another result of this call is to be " + other.path,
+                                            Phrase("another result of this call is to be {}", {other.path}),
                                             "Name a file of its own for each; nothing has been scanned."});
         wanted.push_back({path, std::move(*place)});
         return {};

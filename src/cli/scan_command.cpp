@@ -67,7 +67,7 @@ Result<NamedPlan> namedPlan(const std::string& name) {
         known += (known.empty() ? "" : ", ") + named.name;
     }
     return tl::unexpected(Error{Error::Kind::badCall, "finding the plan", '"' + name + '"',
-                                "the house policy has none of that name", "It has: " + known + "."});
+                                "the house policy has none of that name", Phrase("It has: {}.", {known})});
 }
 
 Result<ScanPlan> asked(const ScanOptions& options) {
@@ -168,7 +168,7 @@ Result<ScanPlan> withSpans(ScanPlan plan, const ScanOptions& options, const Targ
     }
     return tl::unexpected(Error{
         Error::Kind::badCall, "finding the partition", options.partition, "the drive has none of that name",
-        known.empty() ? "No partition is known; name a span." : "It has " + known + "."});
+        known.empty() ? Phrase("No partition is known; name a span.") : Phrase("It has {}.", {known})});
 }
 
 // The weightiest first: what does not fit in is left out at the end. `columns`: 0: as long as it comes.

@@ -99,7 +99,7 @@ bool given(const CLI::App& command, const std::string& option) {
     return command.get_option(option)->count() > 0;
 }
 
-Result<void> refuse(const std::string& option, std::string why, std::string advice) {
+Result<void> refuse(const std::string& option, Phrase why, Phrase advice) {
     return tl::unexpected(Error{Error::Kind::badCall, "taking", option, std::move(why), std::move(advice)});
 }
 
@@ -166,7 +166,7 @@ Result<void> checkScanOptions(const CLI::App& command, const ScanOptions& option
     for (const char* option : {"--order", "--mode", "--block", "--depth", "--distance", "--samples", "--seed",
                                "--recovery-limit", "--limit", "--give-up"})
         if (given(command, "--plan") && given(command, option))
-            return refuse(option, "the plan \"" + options.plan + "\" says that already",
+            return refuse(option, {"the plan \"{}\" says that already", {options.plan}},
                           "Leave it out, or name no plan.");
     struct OfAnOrder {
         const char* option;
@@ -176,8 +176,8 @@ Result<void> checkScanOptions(const CLI::App& command, const ScanOptions& option
          {OfAnOrder{"--distance", "sweep"}, OfAnOrder{"--samples", "sample"}, OfAnOrder{"--seed", "sample"},
           OfAnOrder{"--recovery-limit", "careful"}})
         if (given(command, option) && options.order != order)
-            return refuse(option, "in the order " + options.order + " it would be passed over",
-                          std::string("Add --order ") + order + ", or leave it out.");
+            return refuse(option, {"in the order {} it would be passed over", {options.order}},
+                          {"Add --order {}, or leave it out.", {order}});
     if (given(command, "--margin") && !given(command, "--around") && !given(command, "--from-ledger"))
         return refuse("--margin", "there is nothing that it is the margin of",
                       "Add --around or --from-ledger, or leave it out.");

@@ -122,7 +122,8 @@ int selfTest(const SelfTestOptions& options) {
     const EntryGate gate = judgeEntry(asked->vitals, findings, {}, *policy);
     if (gate.entry == Entry::saveFirst && !options.overrule)
         return complain({Error::Kind::refusedUnsafe, "starting a self-test on", options.target,
-                         words::entryReason(gate.reasons.front(), asked->vitals, findings).toStdString(),
+                         Phrase::verbatim(
+                             words::entryReason(gate.reasons.front(), asked->vitals, findings).toStdString()),
                          "Save the data first; --overrule runs the test all the same."});
     if (gate.entry == Entry::saveFirst)
         if (const auto noted =

@@ -42,7 +42,7 @@ Result<void> tellVerdict(const Target& target, bool anyway, std::FILE* out) {
     if (gate.entry != Entry::saveFirst || anyway || agreed())
         return {};
     return tl::unexpected(Error{
-        Error::Kind::refusedUnsafe, "scanning", target.name, why.toStdString(),
+        Error::Kind::refusedUnsafe, "scanning", target.name, Phrase::verbatim(why.toStdString()),
         "Save the data first: --save reads it into an image, best with --order careful. --data saved says "
         "that it exists elsewhere; --anyway reads it all the same."});
 }

@@ -544,7 +544,7 @@ QString driveLine(const DriveIdentity& drive) {
     else if (drive.rotating == true)
         parts << tr("rotating");
     if (!drive.attachment.empty())
-        parts << phrase(drive.attachment);
+        parts << phrase(Phrase::received(drive.attachment, {}));
     return parts.join(QStringLiteral(" · "));
 }
 

@@ -80,7 +80,7 @@ constexpr const char* const versions[] = {
        UPDATE complaint SET here = CASE here WHEN 0 THEN 'not-tried' WHEN 1 THEN 'yes' WHEN 2 THEN 'no'
          ELSE here END)"};
 
-Error refused(const std::string& path, std::string why) {
+Error refused(const std::string& path, Phrase why) {
     return {
         Error::Kind::unusable, "opening the casebook", path, std::move(why),
         "It is left as it is. Move it away to begin a new one, or open it with the Orbita it belongs to."};
@@ -107,7 +107,7 @@ Error cannotBeOpened(const std::string& path, const QSqlDatabase& database, QSql
                 "Make room there; it is left as it is."};
     const std::string text = error.databaseText().trimmed().toStdString();
     return {Error::Kind::systemFailure, "opening the casebook", path,
-            text.empty() ? "the system gave no reason" : text,
+            text.empty() ? Phrase("the system gave no reason") : Phrase::verbatim(text),
             "It is left as it is. Check that there is room and that the folder can be written."};
 }
 
@@ -212,13 +212,13 @@ QSqlDatabase Casebook::database() const {
     return QSqlDatabase::database(m_connection);
 }
 
-Error Casebook::failure(const std::string& tried, const QSqlQuery& query) const {
+Error Casebook::failure(const Phrase& tried, const QSqlQuery& query) const {
     if (m_readOnly)
         return {Error::Kind::refusedUnsafe, tried, m_path,
                 "it belongs to a newer Orbita and is open for reading only",
                 "Nothing is lost: export what matters to a file."};
     return {Error::Kind::systemFailure, tried, m_path,
-            query.lastError().databaseText().trimmed().toStdString(),
+            Phrase::verbatim(query.lastError().databaseText().trimmed().toStdString()),
             "Check that there is room and that the folder can be written; what is on the screen is kept "
             "meanwhile."};
 }

@@ -79,7 +79,7 @@ private:
     Casebook(const std::string& connection, std::string path, bool readOnly);
     Result<std::int64_t> pageOf(const DriveId& drive);
     [[nodiscard]] QSqlDatabase database() const;
-    [[nodiscard]] Error failure(const std::string& tried, const QSqlQuery& query) const;
+    [[nodiscard]] Error failure(const Phrase& tried, const QSqlQuery& query) const;
 
     QString m_connection;
     std::string m_path;

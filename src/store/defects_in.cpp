@@ -46,7 +46,7 @@ std::optional<Bytes> bytesOf(const std::string& line, std::uint32_t sectorBytes)
 } // namespace
 
 Result<std::vector<LbaSpan>> defectsIn(const std::string& path, const DriveIdentity& drive) {
-    const auto refuse = [&](std::string why, std::string advice) {
+    const auto refuse = [&](Phrase why, Phrase advice) {
         return tl::unexpected(
             Error{Error::Kind::badCall, "reading the defects in", path, std::move(why), std::move(advice)});
     };
@@ -63,7 +63,7 @@ Result<std::vector<LbaSpan>> defectsIn(const std::string& path, const DriveIdent
                 line.pop_back();
             const auto bytes = bytesOf(line, drive.logicalBytes);
             if (!bytes && !line.empty())
-                return refuse("line " + std::to_string(number) + " is damaged", "Write the ledger anew.");
+                return refuse({"line {} is damaged", {std::to_string(number)}}, "Write the ledger anew.");
             if (bytes)
                 places.push_back(*bytes);
         }
@@ -72,7 +72,7 @@ Result<std::vector<LbaSpan>> defectsIn(const std::string& path, const DriveIdent
         if (!record)
             return tl::unexpected(record.error());
         if (record->drive.serial != drive.serial || record->drive.model != drive.model)
-            return refuse("it is of " + record->drive.model + ' ' + record->drive.serial,
+            return refuse({"it is of {} {}", {record->drive.model, record->drive.serial}},
                           "Name a scan of this drive.");
         for (const LedgerEntry& entry : record->ledger)
             places.push_back({entry.span.first.value * record->drive.logicalBytes,

@@ -461,7 +461,7 @@ std::string scanToJson(const ScanRecord& record, PlateEncoder& encoder) {
 
 namespace {
 
-Error refusal(const std::string& origin, std::string why) {
+Error refusal(const std::string& origin, Phrase why) {
     return {Error::Kind::badCall, "opening the scan", origin, std::move(why),
             "Choose a file that Orbita saved as a scan."};
 }

@@ -322,7 +322,8 @@ void IntakeStation::refreshIdentity() {
                      : !*id.rotating ? tr("solid state")
                      : id.rpm        ? tr("rotating, %1 turns a minute").arg(*id.rpm)
                                      : tr("rotating"));
-    fact(tr("Attached by"), id.attachment.empty() ? tr("not reported") : words::phrase(id.attachment));
+    fact(tr("Attached by"),
+         id.attachment.empty() ? tr("not reported") : words::phrase(Phrase::received(id.attachment, {})));
     fact(tr("Firmware"), id.firmware.empty() ? tr("not reported") : QString::fromStdString(id.firmware));
     fact(tr("Named here"), QString::fromStdString(m_controller->target().name));
     const VisitController& visit = m_controller->visit();

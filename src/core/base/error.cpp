@@ -32,7 +32,7 @@ Error systemError(Phrase tried, std::string on, int systemError) {
     Error error{Error::Kind::systemFailure,
                 std::move(tried),
                 std::move(on),
-                std::generic_category().message(systemError),
+                Phrase::verbatim(std::generic_category().message(systemError)),
                 {}};
     switch (systemError) {
     case ENOENT:

@@ -12,13 +12,20 @@ namespace orbita {
 class Phrase {
 public:
     Phrase() = default;
-    // As it stands; also what a system or a drive has said.
+    // A sentence of ours. One that was put together beforehand could not be looked up: what differs is a
+    // value.
     Phrase(const char* text) : m_text(text) {}
-    Phrase(std::string text) : m_text(std::move(text)) {}
     // Each "{}" stands for one of `values`, in order: Phrase("no answer within {} s", {"20"}).
     Phrase(const char* text, std::vector<std::string> values) : m_text(text), m_values(std::move(values)) {}
-    Phrase(std::string text, std::vector<std::string> values)
-        : m_text(std::move(text)), m_values(std::move(values)) {}
+    // A text that is in no language of ours: what a system, a library or a drive has said, a name.
+    static Phrase verbatim(std::string text) { return received(std::move(text), {}); }
+    // As another part of Orbita has told it.
+    static Phrase received(std::string pattern, std::vector<std::string> values) {
+        Phrase phrase;
+        phrase.m_text = std::move(pattern);
+        phrase.m_values = std::move(values);
+        return phrase;
+    }
 
     // The sentence without its values, by which it is looked up in another language.
     [[nodiscard]] const std::string& pattern() const { return m_text; }

@@ -11,7 +11,7 @@
 namespace orbita {
 
 Result<std::string> readWholeFile(const std::string& path, const char* what, std::uint64_t mostBytes) {
-    const std::string tried = std::string("reading ") + what;
+    const Phrase tried("reading {}", {what});
     const auto failed = [&](int error) {
         Error e = systemError(tried, path, error);
         if (error == ENOENT)

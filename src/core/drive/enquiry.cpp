@@ -31,7 +31,7 @@ Enquiry::Enquiry(const CommandPath& way, Nanoseconds patience, std::stop_token s
     m_nameSpace = way.nameSpace;
 }
 
-Error Enquiry::failure(std::string answer) const {
+Error Enquiry::failure(Phrase answer) const {
     return {Error::Kind::unusable, "asking the drive", m_path, std::move(answer),
             "The drive or its bridge does not offer this; another adapter may."};
 }
@@ -103,7 +103,7 @@ Result<Reaction> Enquiry::askAta(const CommandBlock& block, std::uint32_t expect
     if (m_speaks != Family::scsi) {
         auto reaction = ask(block, expected, parameters);
         if (reaction && reaction->verdict.outcome != Outcome::answered)
-            return tl::unexpected(failure(nameOf(block) + " was refused"));
+            return tl::unexpected(failure({"{} was refused", {nameOf(block)}}));
         return reaction;
     }
     auto reaction = ask(scsi::wrapAta(block), expected, parameters);

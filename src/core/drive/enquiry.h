@@ -56,7 +56,7 @@ public:
 private:
     Result<Reply> carry(const CommandBlock& block, std::uint32_t expected,
                         std::span<const std::byte> parameters);
-    [[nodiscard]] Error failure(std::string answer) const;
+    [[nodiscard]] Error failure(Phrase answer) const;
 
     Link& m_link;
     Family m_speaks;

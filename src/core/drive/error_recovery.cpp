@@ -13,8 +13,8 @@ Error noErrorRecovery(const Error& cause) {
             "The scan goes on; the drive takes as long as it likes over each bad sector."};
 }
 
-Error noErrorRecovery(std::string why) {
-    return noErrorRecovery(Error{Error::Kind::unusable, {}, {}, std::move(why), {}});
+Error noErrorRecovery(const char* why) {
+    return noErrorRecovery(Error{Error::Kind::unusable, {}, {}, why, {}});
 }
 
 std::uint64_t unitsOf(Nanoseconds limit, Nanoseconds unit) {

@@ -19,7 +19,7 @@ Result<ErrorRecovery> readErrorRecovery(Enquiry& enquiry);
 Result<ErrorRecovery> writeErrorRecovery(Enquiry& enquiry, const ErrorRecovery& setting);
 
 // For the families' own parts of it: why the setting cannot be had.
-Error noErrorRecovery(std::string why);
+Error noErrorRecovery(const char* why);
 Error noErrorRecovery(const Error& cause);
 // `limit` in whole units, rounded up, as many as 16 bits hold.
 std::uint64_t unitsOf(Nanoseconds limit, Nanoseconds unit);

@@ -93,7 +93,7 @@ std::uint32_t ImageMap::wholeCrc(std::uint64_t piece) const {
 }
 
 Result<ImageMap> ImageMap::parse(const std::string& text, const std::string& origin) {
-    const auto refuse = [&](std::string why) {
+    const auto refuse = [&](Phrase why) {
         return tl::unexpected(Error{Error::Kind::badCall, "reading the map of an image,", origin,
                                     std::move(why),
                                     "Nothing has been changed. Save to another image, or bring back the map "
@@ -161,7 +161,7 @@ Result<ImageMap> ImageMap::parse(const std::string& text, const std::string& ori
             at = end == std::string::npos ? text.size() : end + 1;
             if (map) {
                 if (!take(line))
-                    return refuse(fmt::format("line {} is damaged", number));
+                    return refuse(Phrase("line {} is damaged", {std::to_string(number)}));
                 continue;
             }
             const auto drive = driveFrom(line);
@@ -178,7 +178,7 @@ Result<ImageMap> ImageMap::parse(const std::string& text, const std::string& ori
             map->generation = wholeOr(line, "generation", std::uint64_t{0});
         }
     } catch (const std::exception&) {
-        return refuse(fmt::format("line {} is damaged", number));
+        return refuse(Phrase("line {} is damaged", {std::to_string(number)}));
     }
     if (!map)
         return refuse("it is empty");

@@ -33,7 +33,7 @@ std::string changedAt(int file) {
     return fmt::format("{}.{:09}", s.st_mtim.tv_sec, s.st_mtim.tv_nsec);
 }
 
-Error refused(const std::string& path, std::string why, std::string advice) {
+Error refused(const std::string& path, Phrase why, Phrase advice) {
     return {Error::Kind::badCall, "saving to", path, std::move(why), std::move(advice)};
 }
 
@@ -61,17 +61,18 @@ Result<void> checkRoom(int folder, const std::string& path, std::uint64_t bytes)
         return {};
     return tl::unexpected(
         refused(path,
-                fmt::format("up to {} are to be saved, {} are kept in reserve, and {} are free there",
-                            decimal(bytes), decimal(spareBytes), decimal(room)),
+                Phrase("up to {} are to be saved, {} are kept in reserve, and {} are free there",
+                       {decimal(bytes), decimal(spareBytes), decimal(room)}),
                 "Free some room or choose a larger place; or scan a part of the drive."));
 }
 
-std::string otherDrive(const DriveIdentity& has, const DriveIdentity& is) {
+Phrase otherDrive(const DriveIdentity& has, const DriveIdentity& is) {
     if (has.serial != is.serial || has.model != is.model || (is.serial.empty() && has.path != is.path))
-        return fmt::format("it is an image of {} {}", has.model, has.serial.empty() ? has.path : has.serial);
+        return {"it is an image of {} {}", {has.model, has.serial.empty() ? has.path : has.serial}};
     if (has.logicalBytes != is.logicalBytes || has.capacity != is.capacity)
-        return fmt::format("it was made of {} sectors of {} bytes, and the drive has {} of {} now",
-                           has.capacity.value, has.logicalBytes, is.capacity.value, is.logicalBytes);
+        return {"it was made of {} sectors of {} bytes, and the drive has {} of {} now",
+                {std::to_string(has.capacity.value), std::to_string(has.logicalBytes),
+                 std::to_string(is.capacity.value), std::to_string(is.logicalBytes)}};
     return {};
 }
 
@@ -214,7 +215,7 @@ Result<std::unique_ptr<SavedImage>> SavedImage::open(const std::string& path, co
     struct stat s {};
     const bool hasMap = fstatat(map.folder, map.name.c_str(), &s, AT_SYMLINK_NOFOLLOW) == 0;
     if (hasMap && !S_ISREG(s.st_mode))
-        return tl::unexpected(refused(path, "where its map would be, " + map.path + ", something else stands",
+        return tl::unexpected(refused(path, {"where its map would be, {}, something else stands", {map.path}},
                                       "Name another file; nothing has been changed."));
     const bool exists = image->m_place.exists || hasMap;
     auto opened = exists ? image->goOn(drive, stop) : image->begin(drive);
@@ -268,7 +269,7 @@ Result<void> SavedImage::goOn(const DriveIdentity& drive, const std::stop_token&
     else
         m_map = std::move(*there);
     m_check.standstills = m_map.standstills();
-    if (const std::string why = otherDrive(m_map.drive(), drive); !why.empty())
+    if (const Phrase why = otherDrive(m_map.drive(), drive); !why.empty())
         return tl::unexpected(
             refused(m_path, why, "Name another file for this drive; this one has not been touched."));
     m_image.reset(openat(m_place.folder.get(), m_place.name.c_str(), O_RDWR | O_NOFOLLOW | O_CLOEXEC));
@@ -283,7 +284,9 @@ Result<void> SavedImage::goOn(const DriveIdentity& drive, const std::stop_token&
         return tl::unexpected(failed("opening the image", errno));
     if (static_cast<std::uint64_t>(s.st_size) > bytes)
         return tl::unexpected(
-            refused(m_path, fmt::format("the file has {} bytes, and the drive {}", s.st_size, bytes),
+            refused(m_path,
+                    Phrase("the file has {} bytes, and the drive {}",
+                           {std::to_string(s.st_size), std::to_string(bytes)}),
                     "It holds more than an image of this drive can. Name another file; this one has not been "
                     "touched."));
     if (auto belongs = checkBelonging(); !belongs)

@@ -24,7 +24,7 @@ namespace {
 
 constexpr int mostLinks = 40; // as the kernel has it
 
-Error refused(const std::string& path, std::string why, std::string advice) {
+Error refused(const std::string& path, Phrase why, Phrase advice) {
     return {Error::Kind::refusedUnsafe, "writing to", path, std::move(why), std::move(advice)};
 }
 
@@ -108,7 +108,7 @@ private:
                                           "remove the link, or name where it leads."));
         // Anybody may put a link into a folder that all may write to, or into his own for root to fall over.
         if (link.st_uid != 0 && link.st_uid != geteuid())
-            return tl::unexpected(refused(m_path, "the link " + name + " on the way was made by another user",
+            return tl::unexpected(refused(m_path, {"the link {} on the way was made by another user", {name}},
                                           "Name the place where it leads, if that is what you want."));
         const auto target = linkAt(m_at.get(), name);
         if (++m_links > mostLinks || !target)
@@ -141,7 +141,7 @@ private:
         }
         return place;
     }
-    static std::string kindOf(mode_t mode) {
+    static const char* kindOf(mode_t mode) {
         return S_ISDIR(mode)                    ? "it is a folder"
                : S_ISBLK(mode) || S_ISCHR(mode) ? "it is a device"
                : S_ISFIFO(mode)                 ? "it is a pipe"
@@ -175,7 +175,7 @@ std::string formatAt(const FilePlace& folder, const std::string& name) {
 }
 
 // What must not be replaced by a result; nothing where it may.
-std::optional<std::string> whatStands(const FilePlace& place) {
+std::optional<const char*> whatStands(const FilePlace& place) {
     const std::string format = formatAt(place, place.name);
     if (format == "orbita-image-map")
         return "it is the map of an image";
@@ -241,11 +241,11 @@ Result<void> judgeFoundation(const std::string& path, const Foundation& here, co
     if (rules.device.empty())
         return {};
     if (shareADevice(here, testedBy(rules.device, paths), paths))
-        return tl::unexpected(refused(path, "it lies on the drive under test, " + rules.device,
+        return tl::unexpected(refused(path, {"it lies on the drive under test, {}", {rules.device}},
                                       "Nothing may be written there; choose a place on another drive."));
     if (!here.untold.empty() && !rules.untoldToo)
         return tl::unexpected(refused(
-            path, "it lies on " + here.untold + ", and which drives are behind it cannot be determined",
+            path, {"it lies on {}, and which drives are behind it cannot be determined", {here.untold}},
             "Choose a place on another drive. If you are sure that it is not on the drive under test, "
             "insist (--place-is-elsewhere)."));
     return {};
@@ -286,7 +286,7 @@ Result<FilePlace> judgePlace(const std::string& path, const PlaceRules& rules, c
         const bool isTested = stat(rules.device.c_str(), &s) == 0 && idOf(s) == place->file;
         if (place->exists && (isTested || tested.files.contains(place->file)))
             return tl::unexpected(refused(path,
-                                          "it is what the drive under test, " + rules.device + ", is made of",
+                                          {"it is what the drive under test, {}, is made of", {rules.device}},
                                           "Choose another place."));
     }
     // A single file can be mounted from elsewhere.

@@ -14,22 +14,22 @@ namespace {
 
 using Json = nlohmann::json;
 
-Error badPolicy(const std::string& origin, std::string why) {
+Error badPolicy(const std::string& origin, Phrase why) {
     return {
         Error::Kind::badCall, "reading the house policy", origin, std::move(why),
         "docs/formats.md describes house policies. Until it is mended, Orbita's own limits are in force."};
 }
 
 struct BadPolicy {
-    std::string text;
+    Phrase why;
 };
 
 void only(const Json& json, const std::string& where, std::initializer_list<const char*> known) {
     if (!json.is_object())
-        throw BadPolicy{where + " must be an object"};
+        throw BadPolicy{{"{} must be an object", {where}}};
     for (const auto& item : json.items())
         if (std::find(known.begin(), known.end(), item.key()) == known.end())
-            throw BadPolicy{where + " has a key that no policy knows: \"" + item.key() + "\""};
+            throw BadPolicy{{"{} has a key that no policy knows: \"{}\"", {where, item.key()}}};
 }
 
 std::optional<std::int64_t> limit(const Json& json, const std::string& where, const char* key) {
@@ -37,14 +37,14 @@ std::optional<std::int64_t> limit(const Json& json, const std::string& where, co
     if (it == json.end() || it->is_null())
         return std::nullopt;
     if (!it->is_number_integer())
-        throw BadPolicy{where + "." + key + " must be a whole number, or null for never"};
+        throw BadPolicy{{"{}.{} must be a whole number, or null for never", {where, key}}};
     return whole<std::int64_t>(*it);
 }
 
 std::string text(const Json& json, const std::string& where, const char* key) {
     const auto it = json.find(key);
     if (it == json.end() || !it->is_string())
-        throw BadPolicy{where + "." + key + " must be a text"};
+        throw BadPolicy{{"{}.{} must be a text", {where, key}}};
     return it->get<std::string>();
 }
 
@@ -63,7 +63,7 @@ HousePolicy readPolicy(const Json& json) {
             const std::string where = "policy.limits." + item.key();
             const auto kind = readingKindFromName(item.key());
             if (!kind || *kind == ReadingKind::vendorSpecific)
-                throw BadPolicy{where + ": there is no such reading"};
+                throw BadPolicy{{"{}: there is no such reading", {where}}};
             only(item.value(), where, {"note", "warning", "damning"});
             policy.limits[*kind] = {limit(item.value(), where, "note"), limit(item.value(), where, "warning"),
                                     limit(item.value(), where, "damning")};
@@ -86,7 +86,7 @@ HousePolicy readPolicy(const Json& json) {
         for (std::size_t i = 0; i < plans->size(); ++i) {
             auto plan = parseNamedPlan((*plans)[i].dump());
             if (!plan)
-                throw BadPolicy{"policy.plans[" + std::to_string(i) + "] " + plan.error()};
+                throw BadPolicy{{"policy.plans[{}] {}", {std::to_string(i), plan.error()}}};
             policy.plans.push_back(std::move(*plan));
         }
     }
@@ -135,9 +135,9 @@ Result<HousePolicy> parsePolicy(const std::string& text, const std::string& orig
     try {
         return readPolicy(Json::parse(text));
     } catch (const BadPolicy& bad) {
-        return tl::unexpected(badPolicy(origin, bad.text));
+        return tl::unexpected(badPolicy(origin, bad.why));
     } catch (const std::exception& e) {
-        return tl::unexpected(badPolicy(origin, std::string("it is no valid JSON: ") + e.what()));
+        return tl::unexpected(badPolicy(origin, {"it is no valid JSON: {}", {e.what()}}));
     }
 }
 

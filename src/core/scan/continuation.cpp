@@ -4,7 +4,6 @@
 #include "core/base/span_set.h"
 
 #include <algorithm>
-#include <fmt/format.h>
 
 namespace orbita {
 
@@ -49,9 +48,9 @@ std::optional<Error> whyNotContinued(const ScanRecord& earlier, const DriveIdent
                        {std::to_string(drive.logicalBytes), std::to_string(was.logicalBytes)}},
                       "Attach it the way it was attached then, or begin a new scan.");
     if (earlier.plan.grid.span.end() > Lba{drive.capacity.value})
-        return refuse(
-            fmt::format("it has {} sectors now and had {}", drive.capacity.value, was.capacity.value),
-            "Find out why it shrank before anything else; then begin a new scan.");
+        return refuse({"it has {} sectors now and had {}",
+                       {std::to_string(drive.capacity.value), std::to_string(was.capacity.value)}},
+                      "Find out why it shrank before anything else; then begin a new scan.");
     return std::nullopt;
 }
 

@@ -22,7 +22,12 @@ constexpr std::array<std::string_view, 7> ruleNames = {"unreadable", "patches", 
                                                        "minutes",    "temperature", "damning"};
 constexpr std::uint32_t preferredBlockBytes = 1U << 20U;
 
-Error badPlan(std::string on, std::string answer, std::string advice) {
+template <class... Numbers>
+std::vector<std::string> numbers(const Numbers&... values) {
+    return {fmt::format("{}", values)...};
+}
+
+Error badPlan(std::string on, Phrase answer, Phrase advice) {
     return {Error::Kind::badCall, "planning the scan of", std::move(on), std::move(answer),
             std::move(advice)};
 }
@@ -115,13 +120,14 @@ std::optional<Place> placeOf(std::string_view text, const DriveIdentity& identit
 std::optional<Error> mistakeInRules(const std::vector<StopRule>& rules, const std::string& path) {
     for (std::size_t i = 0; i < rules.size(); ++i) {
         if (rules[i].value == 0)
-            return badPlan(path, fmt::format("the rule \"{}\" would apply at once", stopRuleText(rules[i])),
+            return badPlan(path, Phrase("the rule \"{}\" would apply at once", {stopRuleText(rules[i])}),
                            "Give it a number above zero.");
         for (std::size_t k = 0; k < i; ++k)
             if (rules[k].kind == rules[i].kind)
-                return badPlan(path,
-                               fmt::format("there are two rules for \"{}\"", ruleKindName(rules[i].kind)),
-                               "Leave one of them out.");
+                return badPlan(
+                    path,
+                    Phrase("there are two rules for \"{}\"", {std::string(ruleKindName(rules[i].kind))}),
+                    "Leave one of them out.");
     }
     return std::nullopt;
 }
@@ -200,22 +206,22 @@ Result<SettledPlan> settlePlan(const ScanPlan& plan, const DriveIdentity& identi
     if (capacity > mostSectors(identity.logicalBytes))
         return tl::unexpected(badPlan(
             identity.path,
-            fmt::format("it says that it has {} sectors of {} bytes", capacity, identity.logicalBytes),
+            Phrase("it says that it has {} sectors of {} bytes", numbers(capacity, identity.logicalBytes)),
             "No drive is that large: the bridge or adapter garbles what the drive "
             "says. Try another."));
     if (span.first.value >= capacity || span.count.value > capacity - span.first.value)
         return tl::unexpected(badPlan(identity.path,
-                                      fmt::format("the span {}..{} reaches beyond the last sector, {}",
-                                                  span.first.value, span.last().value, capacity - 1),
-                                      fmt::format("Choose a span inside 0..{}.", capacity - 1)));
+                                      Phrase("the span {}..{} reaches beyond the last sector, {}",
+                                             numbers(span.first.value, span.last().value, capacity - 1)),
+                                      Phrase("Choose a span inside 0..{}.", numbers(capacity - 1))));
 
     for (const LbaSpan& part : plan.parts)
         if (part.empty() || intersection(part, span) != part)
-            return tl::unexpected(
-                badPlan(identity.path,
-                        fmt::format("the part {}..{} does not lie in the span {}..{}", part.first.value,
-                                    part.end().value - 1, span.first.value, span.last().value),
-                        "Leave that part out or widen the span."));
+            return tl::unexpected(badPlan(
+                identity.path,
+                Phrase("the part {}..{} does not lie in the span {}..{}",
+                       numbers(part.first.value, part.end().value - 1, span.first.value, span.last().value)),
+                "Leave that part out or widen the span."));
     if (plan.order == ScanOrder::sweep && !(plan.sweepDistancePercent > 0 && plan.sweepDistancePercent <= 50))
         return tl::unexpected(badPlan(identity.path, "a sweep needs a distance to go",
                                       "Choose more than 0 and at most 50 percent of the span."));
@@ -223,9 +229,9 @@ Result<SettledPlan> settlePlan(const ScanPlan& plan, const DriveIdentity& identi
         return tl::unexpected(
             badPlan(identity.path, "no block would be drawn", "Choose at least one sample."));
     if (plan.depth > mostDepth)
-        return tl::unexpected(badPlan(identity.path,
-                                      fmt::format("{} commands cannot be at the drive at once", plan.depth),
-                                      fmt::format("Choose 1 to {}.", mostDepth)));
+        return tl::unexpected(
+            badPlan(identity.path, Phrase("{} commands cannot be at the drive at once", numbers(plan.depth)),
+                    Phrase("Choose 1 to {}.", numbers(mostDepth))));
     if (auto mistake = mistakeInRules(plan.rules, identity.path))
         return tl::unexpected(std::move(*mistake));
 
@@ -243,30 +249,31 @@ Result<SettledPlan> settlePlan(const ScanPlan& plan, const DriveIdentity& identi
     const std::uint32_t most = std::min(mostBlockBytes / identity.logicalBytes, limits.maxSectors);
     if (block < leastBlockSectors || block > most)
         return tl::unexpected(badPlan(identity.path,
-                                      fmt::format("a block of {} sectors cannot be read at once", block),
-                                      fmt::format("Choose {} to {} sectors.", leastBlockSectors, most)));
+                                      Phrase("a block of {} sectors cannot be read at once", numbers(block)),
+                                      Phrase("Choose {} to {} sectors.", numbers(leastBlockSectors, most))));
     if (settled.grid.blocks() > mostPlateBlocks)
-        return tl::unexpected(badPlan(
-            identity.path, fmt::format("{} blocks are more than the plate can hold", settled.grid.blocks()),
-            "Choose larger blocks, or a span."));
+        return tl::unexpected(
+            badPlan(identity.path,
+                    Phrase("{} blocks are more than the plate can hold", numbers(settled.grid.blocks())),
+                    "Choose larger blocks, or a span."));
     const std::uint32_t physical = identity.sectorsPerPhysical();
     if (block % physical != 0)
         return tl::unexpected(
             badPlan(identity.path,
-                    fmt::format("a block of {} sectors is no multiple of the physical sector, which holds {}",
-                                block, physical),
-                    fmt::format("Choose {} or {} sectors.", std::max(block / physical, 1U) * physical,
-                                (block / physical + 1) * physical)));
+                    Phrase("a block of {} sectors is no multiple of the physical sector, which holds {}",
+                           numbers(block, physical)),
+                    Phrase("Choose {} or {} sectors.", numbers(std::max(block / physical, 1U) * physical,
+                                                               (block / physical + 1) * physical))));
     if (plan.limit.count() <= 0 || plan.limit > plan.giveUp)
-        return tl::unexpected(
-            badPlan(identity.path,
-                    fmt::format("a block cannot count as stalled after {} ms", toMilliseconds(plan.limit)),
-                    fmt::format("Choose more than 0 and at most {} ms.", toMilliseconds(plan.giveUp))));
+        return tl::unexpected(badPlan(
+            identity.path,
+            Phrase("a block cannot count as stalled after {} ms", numbers(toMilliseconds(plan.limit))),
+            Phrase("Choose more than 0 and at most {} ms.", numbers(toMilliseconds(plan.giveUp)))));
     return settled;
 }
 
 Result<LbaSpan> parseSpan(std::string_view text, const DriveIdentity& identity) {
-    const auto refuse = [&](std::string why) {
+    const auto refuse = [&](Phrase why) {
         return tl::unexpected(
             Error{Error::Kind::badCall, "reading the span", '"' + std::string(text) + '"', std::move(why),
                   "Write FIRST..LAST as sectors (0..2047), bytes (500GB..1TB; units are kB to TB and kiB to "
@@ -290,7 +297,7 @@ Result<LbaSpan> parseSpan(std::string_view text, const DriveIdentity& identity) 
         return place.isSector ? place.sector >= capacity : place.sectors > static_cast<double>(capacity) + 1;
     };
     if (beyond(*first) || beyond(*last))
-        return refuse(fmt::format("the last sector of the drive is {}", capacity - 1));
+        return refuse(Phrase("the last sector of the drive is {}", numbers(capacity - 1)));
     const std::uint64_t begin =
         first->isSector ? first->sector : static_cast<std::uint64_t>(std::floor(first->sectors));
     const std::uint64_t end = last->isSector

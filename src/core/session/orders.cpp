@@ -68,7 +68,7 @@ Phrase phraseAt(const json& object, const char* key) {
     std::vector<std::string> parts;
     for (const json& value : values)
         parts.push_back(cleanText(value.get<std::string>(), mostTextBytes));
-    return {text(phrase, "text"), std::move(parts)};
+    return Phrase::received(text(phrase, "text"), std::move(parts));
 }
 
 LbaSpan spanFrom(const json& pair) {

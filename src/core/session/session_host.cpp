@@ -70,7 +70,7 @@ std::int64_t SessionHost::now() const {
     return m_setup.secondsNow ? m_setup.secondsNow() : static_cast<std::int64_t>(std::time(nullptr));
 }
 
-Error SessionHost::refusal(std::string answer, std::string advice) const {
+Error SessionHost::refusal(Phrase answer, Phrase advice) const {
     return {Error::Kind::refusedUnsafe, "doing what was ordered on", m_setup.way.path, std::move(answer),
             std::move(advice)};
 }

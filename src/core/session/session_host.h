@@ -70,7 +70,7 @@ private:
                      const Command& command);
     [[nodiscard]] Result<std::optional<ErrorRecovery>> owed() const;
     [[nodiscard]] Error notTaken(const ErrorRecovery& is) const;
-    [[nodiscard]] Error refusal(std::string answer, std::string advice = {}) const;
+    [[nodiscard]] Error refusal(Phrase answer, Phrase advice = {}) const;
     [[nodiscard]] std::int64_t now() const;
 
     HostSetup m_setup;

@@ -356,7 +356,7 @@ Scenario readScenario(const Json& json) {
     return scenario;
 }
 
-Error badScenario(const std::string& origin, std::string why) {
+Error badScenario(const std::string& origin, Phrase why) {
     return {Error::Kind::badCall, "reading the scenario", origin, std::move(why),
             "docs/formats.md describes scenario files; those under demo/ are examples."};
 }
@@ -404,9 +404,9 @@ Result<Scenario> parseScenario(const std::string& text, const std::string& origi
     try {
         return readScenario(Json::parse(text));
     } catch (const Complaint& complaint) {
-        return tl::unexpected(badScenario(origin, complaint.text));
+        return tl::unexpected(badScenario(origin, Phrase::verbatim(complaint.text)));
     } catch (const Json::exception& e) {
-        return tl::unexpected(badScenario(origin, std::string("it is no valid JSON: ") + e.what()));
+        return tl::unexpected(badScenario(origin, {"it is no valid JSON: {}", {e.what()}}));
     }
 }
 

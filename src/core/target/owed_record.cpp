@@ -31,7 +31,7 @@ std::string recordPath(const DriveIdentity& drive, const std::string& actionLog)
     return (fs::path(actionLog).parent_path() / "owed" / (name.substr(0, 200) + ".json")).string();
 }
 
-Result<std::optional<ErrorRecovery>> invalid(const std::string& path, std::string why) {
+Result<std::optional<ErrorRecovery>> invalid(const std::string& path, Phrase why) {
     return tl::unexpected(
         Error{Error::Kind::refusedUnsafe, "reading what is owed to the drive,", path, std::move(why),
               "Nothing was sent to the drive. Look at the file, and remove it if it is none of "

@@ -11,7 +11,7 @@ constexpr Nanoseconds suspectsPatience = std::chrono::seconds{20};
 } // namespace
 
 Result<std::vector<LbaSpan>> suspectsToldBy(const Target& target, const std::stop_token& stop) {
-    const auto fail = [&](Error::Kind kind, std::string answer, std::string advice) {
+    const auto fail = [&](Error::Kind kind, Phrase answer, Phrase advice) {
         return tl::unexpected(Error{kind, "asking which sectors the drive itself doubts,", target.name,
                                     std::move(answer), std::move(advice)});
     };

@@ -99,9 +99,10 @@ Result<std::vector<Target>> demoTargets(const fs::path& folder) {
         if (entry.path().extension() == ".json")
             files.push_back(entry.path());
     if (error || files.empty())
-        return tl::unexpected(Error{Error::Kind::notFound, "looking for the demonstration rack in",
-                                    folder.string(), error ? error.message() : "there are no scenarios",
-                                    "It is installed with Orbita's programs; install them anew."});
+        return tl::unexpected(
+            Error{Error::Kind::notFound, "looking for the demonstration rack in", folder.string(),
+                  error ? Phrase::verbatim(error.message()) : Phrase("there are no scenarios"),
+                  "It is installed with Orbita's programs; install them anew."});
     std::sort(files.begin(), files.end());
     std::vector<Target> targets;
     for (const fs::path& file : files) {

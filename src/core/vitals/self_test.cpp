@@ -5,7 +5,7 @@
 
 namespace orbita {
 
-Error selfTestRefused(const Vitals& vitals, std::string answer, std::string advice) {
+Error selfTestRefused(const Vitals& vitals, Phrase answer, Phrase advice) {
     return {Error::Kind::unusable, "starting a self-test on", vitals.identity.path, std::move(answer),
             std::move(advice)};
 }

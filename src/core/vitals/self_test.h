@@ -33,7 +33,7 @@ bool offers(const SelfTestAbility& ability, SelfTestKind kind);
 
 // For the families' own parts of it: why a test was not started, and a command of which only the outcome
 // counts.
-Error selfTestRefused(const Vitals& vitals, std::string answer, std::string advice);
+Error selfTestRefused(const Vitals& vitals, Phrase answer, Phrase advice);
 Result<void> runSelfTestCommand(Enquiry& enquiry, const Vitals& vitals, const CommandBlock& block);
 
 } // namespace orbita

@@ -9,6 +9,7 @@
 #include <QTest>
 #include <random>
 #include <sys/stat.h>
+#include <type_traits>
 
 using namespace orbita;
 
@@ -107,9 +108,12 @@ private slots:
         QCOMPARE(phrase.filled("kein Platz"), std::string("kein Platz"));
         // What comes from outside is filled in, and never filled itself.
         QCOMPARE(Phrase("it is {}, not {}", {"{}", "b"}).text(), std::string("it is {}, not b"));
-        QCOMPARE(Phrase(std::string("a drive named {}")).text(), std::string("a drive named {}"));
+        QCOMPARE(Phrase::verbatim("a drive named {}").text(), std::string("a drive named {}"));
         QCOMPARE(Phrase("{} and {}", {"one"}).text(), std::string("one and {}"));
         QVERIFY(Phrase().empty() && Phrase("").empty());
+        // A sentence that was put together beforehand is none that could be looked up.
+        static_assert(!std::is_constructible_v<Phrase, std::string>);
+        static_assert(!std::is_constructible_v<Phrase, std::string, std::vector<std::string>>);
     }
 };
 
