@@ -5,6 +5,7 @@
 #include "core/drive/scsi/ata_translation.h"
 #include "core/drive/scsi/commands.h"
 #include "core/drive/scsi/sense.h"
+#include "core/session/write_gate.h"
 #include "core/sim/sim_link.h"
 #include "simulated-disk/ring_layout.h"
 
@@ -83,28 +84,26 @@ private:
     int m_file;
 };
 
-// Every sector holds its own number, so that what arrives can be checked.
-std::vector<std::byte> contentOf(const CommandBlock& block, std::uint32_t logicalBytes) {
-    const std::uint64_t first = scsi::lbaOf(block).value;
-    std::vector<std::byte> bytes(std::size_t{scsi::sectorsOf(block)} * logicalBytes);
-    for (std::uint64_t i = 0; i < scsi::sectorsOf(block); ++i) {
-        const std::uint64_t lba = first + i;
-        std::memcpy(bytes.data() + i * logicalBytes, &lba, sizeof lba);
-    }
-    return bytes;
-}
-
-bool handsOutMedium(const CommandBlock& block) {
-    const std::uint8_t op = scsi::opcodeOf(block);
-    return op == scsi::opcode::read16 || op == scsi::opcode::read10;
+// All that the drive takes: this program is the drive, and whoever may write to it is the kernel's business.
+WritePermit everywhere(const sim::Scenario& scenario) {
+    GrantOrder asked;
+    asked.spans = {{Lba{0}, scenario.identity.capacity}};
+    asked.kinds = {WriteKind::refresh};
+    asked.lasting = longestGrant;
+    WriteGate gate;
+    WriteOrder order;
+    order.grant = gate.give(asked, {});
+    order.span = asked.spans.front();
+    return gate.permit(order, {}, scenario.identity.logicalBytes, {}).value();
 }
 
 class Disk {
 public:
-    Disk(const sim::Scenario& scenario, double speed)
-        : m_logicalBytes(scenario.identity.logicalBytes), m_link(scenario, speed) {
+    Disk(const sim::Scenario& scenario, double speed) : m_link(scenario, speed) {
         m_link.runInRealTime();
         m_link.admit(Admission::stateToo);
+        m_link.permit(everywhere(scenario));
+        m_link.handOverReads(HandOver::whole, mostWrittenBytes);
     }
 
     void answer(const Ring& ring, const Entry& entry) {
@@ -119,9 +118,9 @@ public:
         Request request;
         request.tag = ++m_tag;
         request.block = block;
-        request.expected = static_cast<std::uint32_t>(room);
         request.haltAfter = std::chrono::hours{1};
         const bool toDrive = takesParameters(block);
+        request.expected = toDrive ? 0 : static_cast<std::uint32_t>(room);
         if (toDrive) {
             m_parameters.clear();
             for (const lab::Piece& piece : pieces)
@@ -138,10 +137,7 @@ public:
             refuse(reply);
         std::size_t sent = 0;
         if (reply.status == scsi::status::good && !gone && !toDrive)
-            sent = hand(ring, pieces,
-                        handsOutMedium(block)
-                            ? contentOf(block, m_logicalBytes)
-                            : std::vector<std::byte>(m_link.data().begin(), m_link.data().end()));
+            sent = hand(ring, pieces, reply.data.empty() ? m_link.data() : reply.data);
         lab::EntryResponse& response = entry.response();
         const lab::EntryHeader header = response.header;
         response = {};
@@ -161,7 +157,16 @@ private:
     static bool takesParameters(const CommandBlock& block) {
         if (const auto inner = scsi::unwrapAta(block))
             return scsi::directionOf(*inner) == scsi::DataDirection::toDrive;
-        return scsi::opcodeOf(block) == scsi::opcode::modeSelect10;
+        switch (scsi::opcodeOf(block)) {
+        case scsi::opcode::modeSelect10:
+        case scsi::opcode::write10:
+        case scsi::opcode::write16:
+        case scsi::opcode::writeAndVerify16:
+        case scsi::opcode::reassignBlocks:
+            return true;
+        default:
+            return false;
+        }
     }
     static void refuse(Reply& reply) {
         const auto bytes =
@@ -170,7 +175,7 @@ private:
         reply.status = scsi::status::checkCondition;
     }
     static std::size_t hand(const Ring& ring, const std::vector<lab::Piece>& pieces,
-                            const std::vector<std::byte>& bytes) {
+                            std::span<const std::byte> bytes) {
         std::size_t at = 0;
         for (const lab::Piece& piece : pieces) {
             const std::size_t part = std::min(piece.bytes, bytes.size() - at);
@@ -180,7 +185,6 @@ private:
         return at;
     }
 
-    std::uint32_t m_logicalBytes;
     sim::SimLink m_link;
     std::uint64_t m_tag = 0;
     std::vector<std::byte> m_parameters;

@@ -11,6 +11,7 @@
 #include "cli/scan_command.h"
 #include "cli/selftest_command.h"
 #include "cli/target_options.h"
+#include "cli/treat_command.h"
 #include "cli/vitals_command.h"
 #include "core/base/text.h"
 
@@ -46,6 +47,72 @@ void addSelfTestOptions(CLI::App& command, orbita::cli::SelfTestOptions& options
     orbita::cli::addWho(command, options.who);
     command.footer("Ctrl-C aborts the test. Exit status: 0 passed, started or aborted; 1 failed;\n"
                    "2 the call is wrong, or the drive has no such test; 3 not run to the end.");
+}
+
+void addTreatOptions(CLI::App& command, orbita::cli::TreatOptions& options) {
+    command.add_option("TARGET", options.target, "a device path, demo:NAME or sim:SCENARIO.json")->required();
+    command
+        .add_option("--ledger", options.ledger,
+                    "the defects: a scan file or a ledger (CSV); without it, the drive's latest scan in the "
+                    "casebook")
+        ->check(orbita::cli::notEmpty());
+    command
+        .add_option("--span", options.span,
+                    "only what lies there: sectors FIRST..LAST, bytes or percent, as for scan")
+        ->check(orbita::cli::notEmpty());
+    command.add_option("--only", options.only, "all, unreadable or slow ones")
+        ->check(CLI::IsMember({"all", "unreadable", "slow"}))
+        ->capture_default_str();
+    command
+        .add_option(
+            "--steps", options.steps,
+            "that may be taken after reading again, with commas between: refresh and pieced write back "
+            "what was read; zeros and reassign destroy what cannot be read; read: none of them")
+        ->check(orbita::cli::notEmpty())
+        ->capture_default_str();
+    command.add_option("--data", options.data, "whether the data on the drive exists elsewhere")
+        ->check(CLI::IsMember({"not-asked", "saved", "not-saved", "unknown"}))
+        ->capture_default_str();
+    command
+        .add_option("--confirm", options.confirm,
+                    "the last four characters of the drive's serial number (where it tells nothing: the "
+                    "capacity on its label); without it, nothing is written, and what would be done is told")
+        ->check(orbita::cli::notEmpty());
+    command
+        .add_option("--margin", options.margin, "read again around each patch afterwards; 1MiB if not given")
+        ->check(orbita::cli::notEmpty());
+    command
+        .add_option("--resume", options.resume,
+                    "go on with a treatment that was broken off: its journal, or \"latest\" of this drive")
+        ->check(orbita::cli::notEmpty());
+    command.add_option("--reason", options.reason, "for the log")->check(orbita::cli::notEmpty());
+    command.add_option("--policy", options.policy, "the house policy to judge by (JSON)");
+    command.add_flag("--overrule", options.overrule, "although it is advised against");
+    command.add_option("--json", options.json, "\"-\": each step on standard output, as JSON")
+        ->check(CLI::IsMember({"-"}));
+    orbita::cli::addWho(command, options.who);
+    command.footer(
+        "What is written back is first saved in a journal beside the casebook; Ctrl-C ends it between two "
+        "steps.\n"
+        "Exit status: 0 all of it reads well now (told only: treating it is worth a try); 1 not all of it "
+        "does, "
+        "or\n"
+        "it is advised against; 2 the call is wrong, or it was refused; 3 not treated to the end.");
+}
+
+void addJournalOptions(CLI::App& command, orbita::cli::JournalOptions& options) {
+    command.add_option("JOURNAL", options.journal, "the journal of a treatment")->required();
+    CLI::Option* exports = command
+                               .add_option("--export", options.exportTo,
+                                           "write what was saved of the drive to files in that folder")
+                               ->check(orbita::cli::notEmpty());
+    CLI::Option* purge = command.add_flag("--purge", options.purge,
+                                          "take what was saved out of it, where all of it reads well since");
+    exports->excludes(purge);
+    command.add_flag("--json", options.json, "as JSON, one object a line");
+    command.footer(
+        "Exit status: 0 done, or all of it reads well; 1 not all of it does; 2 the call is wrong, or the\n"
+        "journal could not be read; 3 the treatment was broken off.");
 }
 
 void addImageOptions(CLI::App& command, orbita::cli::ImageOptions& options) {
@@ -129,7 +196,8 @@ int main(int argc, char** argv) {
     umask(S_IRWXG | S_IRWXO); // customers' data and names are nobody else's
     orbita::cli::failedWritesAreErrors();
     CLI::App app{"Orbita reads drives block by block and says which sectors are slow or unreadable.\n"
-                 "It never writes to a drive. Every scan, what a drive said of itself and what was done is "
+                 "Only treat writes to a drive, and only after it was confirmed. Every scan, what a drive "
+                 "said of itself and what was done is "
                  "kept in the\n"
                  "casebook ($XDG_DATA_HOME/orbita/casebook.db)."};
     app.footer("orbita-cli COMMAND --help says more of each.");
@@ -139,6 +207,10 @@ int main(int argc, char** argv) {
     CLI::App* scan = app.add_subcommand("scan", "read a drive and list its defects");
     CLI::App* vitals = app.add_subcommand("vitals", "read what a drive says of its own health");
     CLI::App* selfTest = app.add_subcommand("selftest", "run one of the drive's own tests");
+    CLI::App* treat =
+        app.add_subcommand("treat", "bring slow and unreadable sectors back, gentlest step first");
+    CLI::App* journal =
+        app.add_subcommand("journal", "look into the journal of a treatment, and export from it");
     CLI::App* image = app.add_subcommand("image", "show what a saved image holds and what is missing");
     CLI::App* restore = app.add_subcommand(
         "restore", "put back a setting of the drive that an earlier scan has left changed");
@@ -151,6 +223,10 @@ int main(int argc, char** argv) {
     addCasebookCommands(*casebook, casebookOptions);
     orbita::cli::ImageOptions imageOptions;
     addImageOptions(*image, imageOptions);
+    orbita::cli::TreatOptions treatOptions;
+    addTreatOptions(*treat, treatOptions);
+    orbita::cli::JournalOptions journalOptions;
+    addJournalOptions(*journal, journalOptions);
     bool drivesJson = false;
     drives->add_flag("--json", drivesJson, "as JSON");
     int patienceMs = 150;
@@ -196,6 +272,10 @@ int main(int argc, char** argv) {
             return settled(orbita::cli::vitals(vitalsOptions));
         if (selfTest->parsed())
             return settled(orbita::cli::selfTest(selfTestOptions));
+        if (treat->parsed())
+            return settled(orbita::cli::treat(treatOptions));
+        if (journal->parsed())
+            return settled(orbita::cli::journal(journalOptions));
         if (restore->parsed())
             return settled(orbita::cli::restore(restoreTarget, restoreWho));
         if (casebook->parsed())

@@ -13,8 +13,13 @@ public:
     virtual ~Device() = default;
     // Sends the entry's command, waits for the answer, and fills in transferredBytes, systemError, status,
     // answer, latencyNs and completedAtNs. The entry has passed the gate and is the reader's own: it asks for
-    // no more than `buffer` holds, maxReadBytes. `parameters` go to the drive.
+    // no more than `buffer` holds, maxReadBytes. `parameters` go to the drive; what writes needs the device
+    // to be open for that.
     virtual void execute(char* buffer, ChannelEntry& entry, Parameters parameters) = 0;
+
+    // Opens it once more, for writing, beside what it reads by. 0, or an errno.
+    virtual int openForWriting() = 0;
+    virtual void closeForWriting() = 0;
 
     // Sends the entry's command and returns: several are then at the device at once. `entry` and `buffer`
     // must stay where they are until finishOne() has returned it. False, with nothing done, where the device
@@ -34,6 +39,8 @@ void tellOpen(ReaderChannel& channel);
 void tellFailed(ReaderChannel& channel, OpenStage stage, int error);
 
 std::int64_t nowNs();
+// Memory for direct access; null where there is none.
+char* makeBuffer(std::size_t bytes);
 
 // After this the kernel aborts a pass-through command, which resets the drive and its neighbours on the
 // link: far longer than what Orbita calls stalled.

@@ -13,7 +13,7 @@ void DeviceLink::send(std::span<const Request> requests) {
         reply.transport = TransportStatus::failed;
         reply.systemError = EMSGSIZE;
         m_dataBytes = 0;
-        if (request.expected <= m_buffer.size() && request.parameters.size() <= mostParameterBytes) {
+        if (request.expected <= m_buffer.size() && request.parameters.size() <= mostWrittenBytes) {
             ChannelEntry entry{};
             entry.tag = request.tag;
             entry.block = request.block;

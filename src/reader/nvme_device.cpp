@@ -2,6 +2,7 @@
 // The kernel's NVMe pass-through: one command at a time by ioctl, several through the namespace's generic
 // character device and io_uring (linux/nvme_ioctl.h, NVME_URING_CMD_IO).
 #include "core/base/bytes.h"
+#include "core/base/descriptor.h"
 #include "core/drive/nvme/commands.h"
 #include "reader/device.h"
 #include "reader/kernel_ring.h"
@@ -53,8 +54,14 @@ void takeAnswer(ChannelEntry& entry, std::uint32_t result, int done) {
 class NvmeDevice final : public Device {
 public:
     // `generic`: the namespace's character device, or -1.
-    NvmeDevice(int file, int generic, std::uint32_t nameSpace)
-        : m_file(file), m_generic(generic), m_namespace(nameSpace) {}
+    NvmeDevice(int file, int generic, std::uint32_t nameSpace, const char* path)
+        : m_file(file), m_generic(generic), m_namespace(nameSpace), m_path(path) {}
+
+    int openForWriting() override {
+        m_writing = Descriptor(open(m_path.c_str(), O_RDWR | O_CLOEXEC));
+        return m_writing ? 0 : errno;
+    }
+    void closeForWriting() override { m_writing = {}; }
 
     bool begin(char* buffer, ChannelEntry& entry) override {
         if (m_generic < 0 || entry.block.protocol != Protocol::nvmeIo)
@@ -82,11 +89,22 @@ public:
         return finished->entry;
     }
 
-    void execute(char* buffer, ChannelEntry& entry, Parameters /*parameters*/) override {
+    void execute(char* buffer, ChannelEntry& entry, Parameters parameters) override {
         const bool isIo = entry.block.protocol == Protocol::nvmeIo;
         auto command = kernelCommand<nvme_passthru_cmd>(entry, buffer, m_namespace);
+        const bool writing =
+            classOf(entry.block, {parameters, entry.expectedBytes}) == CommandClass::mediumWriting;
+        if (writing && !m_writing) {
+            entry.systemError = EBADF;
+            return;
+        }
+        if (!parameters.empty()) { // which the kernel only reads
+            command.addr = reinterpret_cast<std::uintptr_t>(parameters.data());
+            command.data_len = static_cast<std::uint32_t>(parameters.size());
+        }
         const std::int64_t begin = nowNs();
-        const int done = ioctl(m_file, isIo ? NVME_IOCTL_IO_CMD : NVME_IOCTL_ADMIN_CMD, &command);
+        const int done = ioctl(writing ? m_writing.get() : m_file,
+                               isIo ? NVME_IOCTL_IO_CMD : NVME_IOCTL_ADMIN_CMD, &command);
         entry.completedAtNs = nowNs();
         entry.latencyNs = entry.completedAtNs - begin;
         takeAnswer(entry, command.result, done < 0 ? -errno : done);
@@ -96,6 +114,8 @@ private:
     int m_file;
     int m_generic;
     std::uint32_t m_namespace;
+    std::string m_path;
+    Descriptor m_writing;
     std::unique_ptr<KernelRing> m_ring; // once it is needed
 };
 
@@ -139,7 +159,7 @@ std::unique_ptr<Device> openNvme(ReaderChannel& channel, const char* path) {
     channel.nameSpace = static_cast<std::uint32_t>(nameSpace);
     channel.several = generic >= 0;
     tellOpen(channel);
-    return std::make_unique<NvmeDevice>(file, generic, static_cast<std::uint32_t>(nameSpace));
+    return std::make_unique<NvmeDevice>(file, generic, static_cast<std::uint32_t>(nameSpace), path);
 }
 
 } // namespace orbita::reader

@@ -101,7 +101,18 @@ int openFile(ReaderChannel& channel, const char* path) {
 
 class PlainDevice final : public Device {
 public:
-    PlainDevice(int file, bool direct) : m_file(file), m_direct(direct) {}
+    PlainDevice(int file, bool direct, const char* path) : m_file(file), m_direct(direct), m_path(path) {}
+
+    // Past this computer's memory, and down to the medium before a write is answered.
+    int openForWriting() override {
+        if (m_buffer == nullptr)
+            m_buffer = makeBuffer(mostWrittenBytes);
+        if (m_buffer == nullptr)
+            return ENOMEM;
+        m_writing = Descriptor(open(m_path.c_str(), O_RDWR | O_DIRECT | O_DSYNC | O_CLOEXEC));
+        return m_writing ? 0 : errno;
+    }
+    void closeForWriting() override { m_writing = {}; }
 
     // Without direct access, what is ahead in memory would have to be dropped first: one at a time.
     bool begin(char* buffer, ChannelEntry& entry) override {
@@ -126,9 +137,13 @@ public:
         return &entry;
     }
 
-    void execute(char* buffer, ChannelEntry& entry, Parameters /*parameters*/) override {
+    void execute(char* buffer, ChannelEntry& entry, Parameters parameters) override {
         entry.transferredBytes = 0;
         entry.systemError = 0;
+        if (!plain::isRead(entry.block)) {
+            write(entry, parameters);
+            return;
+        }
         const std::uint64_t offset = plain::offsetOf(entry.block);
         const std::uint32_t length = plain::lengthOf(entry.block);
         if (!m_direct) // or a repeated read would be answered by this computer's memory
@@ -152,8 +167,34 @@ public:
     }
 
 private:
+    void write(ChannelEntry& entry, Parameters parameters) {
+        if (!m_writing || parameters.size() > mostWrittenBytes) {
+            entry.systemError = EBADF;
+            return;
+        }
+        std::memcpy(m_buffer, parameters.data(), parameters.size());
+        const std::uint64_t offset = plain::offsetOf(entry.block);
+        const std::int64_t begun = nowNs();
+        std::size_t done = 0;
+        while (done < parameters.size() && entry.systemError == 0) {
+            const ssize_t took = pwrite(m_writing.get(), m_buffer + done, parameters.size() - done,
+                                        static_cast<off_t>(offset + done));
+            if (took > 0)
+                done += static_cast<std::size_t>(took);
+            else if (took == 0 || errno != EINTR)
+                entry.systemError = took == 0 ? ENOSPC : errno;
+        }
+        if (entry.systemError == 0 && fdatasync(m_writing.get()) != 0)
+            entry.systemError = errno;
+        entry.completedAtNs = nowNs();
+        entry.latencyNs = entry.completedAtNs - begun;
+    }
+
     int m_file;
     bool m_direct;
+    std::string m_path;
+    Descriptor m_writing;
+    char* m_buffer = nullptr;           // of what is written
     std::unique_ptr<KernelRing> m_ring; // once it is needed
 };
 
@@ -161,7 +202,7 @@ private:
 
 std::unique_ptr<Device> openPlain(ReaderChannel& channel, const char* path) {
     const int file = openFile(channel, path);
-    return file < 0 ? nullptr : std::make_unique<PlainDevice>(file, channel.direct);
+    return file < 0 ? nullptr : std::make_unique<PlainDevice>(file, channel.direct, path);
 }
 
 } // namespace orbita::reader

@@ -9,6 +9,7 @@
 #include "core/drive/link/order_socket.h"
 #include "core/session/session_host.h"
 #include "reader/device.h"
+#include "reader/device_access.h"
 #include "reader/device_link.h"
 #include "reader/disturbance_watch.h"
 
@@ -343,6 +344,11 @@ int main(int argc, char** argv) {
     setup.way.path = argv[3];
     if (fcntl(orbita::logDescriptor, F_GETFD) >= 0)
         setup.log.emplace(orbita::Descriptor(orbita::logDescriptor), "the log of what is done to drives");
+    const auto access = std::make_shared<orbita::reader::DeviceAccess>(*device, argv[3]);
+    if (access->isDrive()) {
+        setup.writing = access;
+        setup.systemSays = [access] { return access->systemSays(); };
+    }
     orbita::SessionHost host(std::move(setup));
     // Large, and only one: not on the stack.
     std::make_unique<Server>(channel, *device, watch, gate, buffer, host)->run(parent);

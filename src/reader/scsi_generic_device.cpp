@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // SG_IO on /dev/sgN, whose wait can be interrupted by a signal, unlike the same on /dev/sdX.
+#include "core/base/descriptor.h"
 #include "core/drive/scsi/ata_translation.h"
 #include "core/drive/scsi/commands.h"
 #include "reader/device.h"
@@ -8,6 +9,7 @@
 #include <cstring>
 #include <fcntl.h>
 #include <scsi/sg.h>
+#include <string>
 #include <sys/ioctl.h>
 #include <sys/stat.h>
 #include <sys/sysmacros.h>
@@ -41,9 +43,19 @@ bool reads(const ChannelEntry& entry, Parameters parameters) {
     return classOf(entry.block, {parameters, entry.expectedBytes}) == CommandClass::mediumReading;
 }
 
+bool writes(const ChannelEntry& entry, Parameters parameters) {
+    return classOf(entry.block, {parameters, entry.expectedBytes}) == CommandClass::mediumWriting;
+}
+
 class ScsiGenericDevice final : public Device {
 public:
-    explicit ScsiGenericDevice(int file) : m_file(file) {}
+    ScsiGenericDevice(int file, const char* path) : m_file(file), m_path(path) {}
+
+    int openForWriting() override {
+        m_writing = Descriptor(open(m_path.c_str(), O_RDWR | O_CLOEXEC | O_NONBLOCK));
+        return m_writing ? 0 : errno;
+    }
+    void closeForWriting() override { m_writing = {}; }
 
     void execute(char* buffer, ChannelEntry& entry, Parameters parameters) override {
         std::array<unsigned char, 16> cdb{};
@@ -59,8 +71,7 @@ public:
         io.dxfer_direction = SG_DXFER_NONE;
         if (!parameters.empty()) {
             io.dxfer_direction = SG_DXFER_TO_DEV;
-            std::memcpy(buffer, parameters.data(), parameters.size());
-            io.dxferp = buffer;
+            io.dxferp = const_cast<std::byte*>(parameters.data()); // which the kernel only reads
             io.dxfer_len = static_cast<unsigned>(parameters.size());
         } else if (entry.expectedBytes > 0) {
             io.dxfer_direction = SG_DXFER_FROM_DEV;
@@ -69,11 +80,17 @@ public:
         }
         entry.transferredBytes = 0;
         entry.systemError = 0;
+        const bool writing = writes(entry, parameters);
+        if (writing && !m_writing) {
+            entry.systemError = EBADF;
+            return;
+        }
+        const int file = writing ? m_writing.get() : m_file;
         const std::int64_t begin = nowNs();
-        int done = ioctl(m_file, SG_IO, &io);
+        int done = ioctl(file, SG_IO, &io);
         // What only reads may be sent again; of the others nobody knows whether the drive has done it.
         while (done != 0 && errno == EINTR && reads(entry, parameters))
-            done = ioctl(m_file, SG_IO, &io);
+            done = ioctl(file, SG_IO, &io);
         entry.completedAtNs = nowNs();
         entry.latencyNs = entry.completedAtNs - begin;
         if (done != 0) {
@@ -92,6 +109,8 @@ public:
 
 private:
     int m_file;
+    std::string m_path;
+    Descriptor m_writing;
 };
 
 } // namespace
@@ -112,7 +131,7 @@ std::unique_ptr<Device> openScsiGeneric(ReaderChannel& channel, const char* path
         return nullptr;
     }
     tellOpen(channel);
-    return std::make_unique<ScsiGenericDevice>(file);
+    return std::make_unique<ScsiGenericDevice>(file, path);
 }
 
 } // namespace orbita::reader

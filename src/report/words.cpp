@@ -66,6 +66,8 @@ QString treatmentResult(TreatmentResult result) {
         return tr("moved to a spare sector, reads well now");
     case TreatmentResult::rewrittenOrRemapped:
         return tr("rewritten or moved to a spare, the drive does not say; reads well now");
+    case TreatmentResult::stillSlow:
+        return tr("still slow");
     case TreatmentResult::stillUnreadable:
         return tr("still unreadable");
     case TreatmentResult::outOfSpares:

@@ -62,6 +62,9 @@ public:
     // As it was kept; one that was cut off comes back as ended by `stopped`. Errors: no such scan, damaged.
     Result<ScanRecord> loadScan(std::int64_t scan);
 
+    // What was done to sectors that this scan found: enters the layer of its map. What it found stays.
+    Result<void> addTreatments(std::int64_t scan, const std::vector<Treatment>& treatments);
+
     // Takes in what the log of what is done to drives says (core/session/action_log.h): each drive's part on
     // its page, which is made if there is none. What was taken in before is brought up to date.
     Result<void> takeActions(const std::vector<DriveAction>& actions);

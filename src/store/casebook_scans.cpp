@@ -88,6 +88,23 @@ Result<std::vector<KeptScan>> Casebook::scans() {
     return list;
 }
 
+Result<void> Casebook::addTreatments(std::int64_t scan, const std::vector<Treatment>& treatments) {
+    Transaction transaction(database());
+    QSqlQuery query(database());
+    const QVariant id = QVariant::fromValue<qint64>(scan);
+    if (!run(query, "SELECT document FROM scan WHERE id = ?", {id}) || !query.next())
+        return tl::unexpected(failure("entering what was treated in", query));
+    auto record = scanFromDocument(query.value(0).toString().toStdString(), m_path);
+    if (!record)
+        return tl::unexpected(record.error());
+    for (const Treatment& treatment : treatments)
+        record->treatments.add(treatment);
+    if (!run(query, "UPDATE scan SET document = ? WHERE id = ?", {text(scanDocument(*record)), id}) ||
+        !transaction.keep())
+        return tl::unexpected(failure("entering what was treated in", query));
+    return {};
+}
+
 Result<ScanRecord> Casebook::loadScan(std::int64_t scan) {
     QSqlQuery query(database());
     const QVariant id = QVariant::fromValue<qint64>(scan);

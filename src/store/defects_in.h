@@ -3,6 +3,7 @@
 
 #include "core/base/error.h"
 #include "core/drive/identity.h"
+#include "core/plate/ledger.h"
 
 #include <string>
 #include <vector>
@@ -13,5 +14,8 @@ namespace orbita {
 // the sectors it was written with may have been of another size. Errors: neither of these, damaged; the scan
 // of another drive (a ledger does not say); a place beyond the end; none.
 Result<std::vector<LbaSpan>> defectsIn(const std::string& path, const DriveIdentity& drive);
+
+// The same with what is wrong there; of a ledger (CSV), grade and standing as it has them.
+Result<std::vector<LedgerEntry>> defectEntriesIn(const std::string& path, const DriveIdentity& drive);
 
 } // namespace orbita

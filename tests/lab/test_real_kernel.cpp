@@ -38,6 +38,16 @@ private:
         return nullptr;
     }
 
+    // Of a treatment, its results.
+    [[nodiscard]] std::vector<nlohmann::json> resultsOf(const QString& name) const {
+        std::vector<nlohmann::json> results;
+        for (const QString& line : m_sections.value(name).text.split('\n')) {
+            const auto event = nlohmann::json::parse(line.toStdString(), nullptr, false);
+            if (event.is_object() && event.value("event", "") == "result")
+                results.push_back(event);
+        }
+        return results;
+    }
     // What the program said in that section, where it ended otherwise.
     void ends(const QString& name, int status) const {
         const Section section = m_sections.value(name);
@@ -174,7 +184,7 @@ private slots:
                 QCOMPARE(drive.at("physical_bytes").get<int>(), 4096);
                 QVERIFY(drive.at("remarks").empty());
             }
-        QCOMPARE(found, 4);
+        QCOMPARE(found, 5);
     }
     void ataLogsArriveThroughTheKernel() {
         const auto vitals = m_sections["vitals simulated sat"].json();
@@ -229,6 +239,44 @@ private slots:
         const quint64 first = stalled[0].section(',', 0, 0).toULongLong();
         const quint64 count = stalled[0].section(',', 1, 1).toULongLong();
         QVERIFY(first <= 150000 && 150008 <= first + count);
+    }
+    // What was found there is brought back, through a real driver, until a new scan finds nothing.
+    void aDriveBehindAhciIsTreatedUntilItReadsClean() {
+        ends("mend scan", 1);
+        const QStringList bad = m_sections["mend ledger"].text.trimmed().split('\n').filter(",unreadable,");
+        QCOMPARE(bad.size(), 2);
+        QVERIFY(bad[0].startsWith("3000,1,") && bad[1].startsWith("20000,2,"));
+        ends("mend told", 0);
+        QVERIFY(m_sections["mend told"].text.contains("Nothing was written"));
+        ends("mend wrong serial", 2);
+        QVERIFY(m_sections["mend wrong serial"].text.contains("not how the drive's serial number ends"));
+        ends("mend gently", 1); // they cannot be read: gently, they are left alone
+        QCOMPARE(resultsOf("mend gently").size(), std::size_t{3});
+        for (const auto& result : resultsOf("mend gently"))
+            QCOMPARE(text(result, "result"), std::string("still-unreadable"));
+        ends("mend treated", 0);
+        for (const auto& result : resultsOf("mend treated"))
+            QVERIFY(result.at("healed").get<bool>() && text(result, "step") == "zeros");
+        ends("mend again", 0);
+    }
+    // True sense data, a grown list that names what was replaced, and REASSIGN BLOCKS.
+    void aScsiDriveIsTreatedUntilItReadsClean() {
+        ends("heals scan", 1);
+        ends("heals treated", 0);
+        const auto results = resultsOf("heals treated");
+        const auto of = [&](int first) {
+            for (const auto& result : results)
+                if (result.at("lba").get<int>() <= first &&
+                    first < result.at("lba").get<int>() + result.at("sectors").get<int>())
+                    return text(result, "step") + ' ' + text(result, "result");
+            return std::string("none");
+        };
+        QCOMPARE(of(50000), std::string("zeros rewritten"));
+        QCOMPARE(of(90000), std::string("zeros remapped"));
+        QCOMPARE(of(130000), std::string("reassigned remapped"));
+        QVERIFY2(of(200000).starts_with("refresh rewritten"), of(200000).c_str());
+        ends("heals again", 0);
+        QCOMPARE(reading(m_sections["heals vitals"].json(), "grown-defects")->at("value").get<int>(), 6);
     }
     void aPulledDriveIsGoneAndNothingIsBlamedOnIt() {
         ends("pulled", 3);

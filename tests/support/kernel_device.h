@@ -29,7 +29,10 @@ class KernelDevice {
 public:
     static constexpr int cannotRun = 77;
 
-    KernelDevice(std::uint64_t bytes, const QByteArray& faults) {
+    // `contents`: of one that can be written to; empty: it cannot.
+    KernelDevice(std::uint64_t bytes, const QByteArray& faults, const QByteArray& contents = {}) {
+        if (!contents.isEmpty())
+            write("contents", contents);
         write("size", QByteArray::number(static_cast<qulonglong>(bytes)));
         write("faults", faults);
         const ToolRan up = lab("up");
@@ -44,11 +47,18 @@ public:
     [[nodiscard]] int status() const { return m_status; }
     [[nodiscard]] QString why() const { return m_why; }
     [[nodiscard]] const std::string& device() const { return m_device; }
+    // As they are now, behind everything.
+    [[nodiscard]] QByteArray contents() const { return read("contents"); }
+    [[nodiscard]] QByteArray faults() const { return read("faults"); }
     ToolRan lab(const QString& what) {
         return runTheTool(QStringLiteral(ORBITA_LAB "/kernel-block-device/run"), {what, m_dir.path()});
     }
 
 private:
+    [[nodiscard]] QByteArray read(const char* name) const {
+        QFile file(m_dir.filePath(QLatin1String(name)));
+        return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
+    }
     void write(const char* name, const QByteArray& content) {
         QFile file(m_dir.filePath(QLatin1String(name)));
         if (!file.open(QIODevice::WriteOnly) || file.write(content) != content.size())

@@ -19,17 +19,17 @@ std::string nameOf(const CommandBlock& block) {
 
 } // namespace
 
-Enquiry::Enquiry(Link& link, Family speaks, std::string path, Nanoseconds patience, std::stop_token stop)
+Enquiry::Enquiry(Link& link, Family speaks, std::string path, Nanoseconds patience, std::stop_token stop,
+                 std::uint32_t nameSpace)
     : m_link(link)
     , m_speaks(speaks)
+    , m_nameSpace(nameSpace)
     , m_path(std::move(path))
     , m_patience(patience)
     , m_stop(std::move(stop)) {}
 
 Enquiry::Enquiry(const CommandPath& way, Nanoseconds patience, std::stop_token stop)
-    : Enquiry(*way.link, way.speaks, way.path, patience, std::move(stop)) {
-    m_nameSpace = way.nameSpace;
-}
+    : Enquiry(*way.link, way.speaks, way.path, patience, std::move(stop), way.nameSpace) {}
 
 Error Enquiry::failure(Phrase answer) const {
     return {Error::Kind::unusable, "asking the drive", m_path, std::move(answer),
@@ -66,6 +66,7 @@ Result<Reply> Enquiry::carry(const CommandBlock& block, std::uint32_t expected,
 Result<Reaction> Enquiry::ask(const CommandBlock& block, std::uint32_t expected,
                               std::span<const std::byte> parameters) {
     for (int attempt = 0;; ++attempt) {
+        m_systemError.reset();
         const auto reply = carry(block, expected, parameters);
         if (!reply)
             return tl::unexpected(reply.error());
@@ -74,12 +75,14 @@ Result<Reaction> Enquiry::ask(const CommandBlock& block, std::uint32_t expected,
                                         Phrase("{} is not a command that Orbita sends here", {nameOf(block)}),
                                         "This is a fault of Orbita's, not of the drive."});
         if (reply->transport == TransportStatus::failed && reply->systemError != EAGAIN) {
+            m_systemError = reply->systemError;
             const Outcome outcome = outcomeOfSystemError(reply->systemError);
             m_gone = outcome == Outcome::driveGone || outcome == Outcome::readerLost;
             return tl::unexpected(systemError("asking the drive", m_path, reply->systemError));
         }
         Reaction reaction;
         reaction.bytes = reply->bytes;
+        reaction.latency = reply->latency;
         const auto data = m_link.data();
         reaction.data.assign(data.begin(), data.begin() + static_cast<std::ptrdiff_t>(std::min<std::size_t>(
                                                               data.size(), reply->transferred)));
@@ -88,6 +91,7 @@ Result<Reaction> Enquiry::ask(const CommandBlock& block, std::uint32_t expected,
             family.interpret(*reply, reaction);
         else
             reaction.verdict = family.classify(*reply);
+        m_mediumMayHaveChanged |= reaction.verdict.outcome == Outcome::mediumChanged;
         // What changes the drive's state is never repeated by itself: it may have been done.
         const bool reads = classOf(block, {parameters, expected}) == CommandClass::mediumReading;
         const bool came = reaction.verdict.outcome == Outcome::interrupted ||

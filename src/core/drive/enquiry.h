@@ -29,13 +29,15 @@ struct Reaction {
     std::optional<scsi::Sense> sense;            // of a SCSI command that had some to tell
     std::optional<ata::Answer> ata;              // of an ATA command, passed through or not
     std::array<std::byte, commandBytes> bytes{}; // as in Reply
+    Nanoseconds latency{};
 };
 
 // Not thread-safe. Once a command has not been answered within the patience, the link is abandoned and all
 // further questions fail at once.
 class Enquiry {
 public:
-    Enquiry(Link& link, Family speaks, std::string path, Nanoseconds patience, std::stop_token stop = {});
+    Enquiry(Link& link, Family speaks, std::string path, Nanoseconds patience, std::stop_token stop = {},
+            std::uint32_t nameSpace = 1);
     // Of a way that has a link.
     Enquiry(const CommandPath& way, Nanoseconds patience, std::stop_token stop = {});
 
@@ -49,6 +51,10 @@ public:
 
     [[nodiscard]] bool lost() const { return m_lost; } // no answer came
     [[nodiscard]] bool gone() const { return m_gone; } // there is no drive any more
+    // The drive said that its medium may be another one now.
+    [[nodiscard]] bool mediumMayHaveChanged() const { return m_mediumMayHaveChanged; }
+    // What the system said of the last command, where it failed it.
+    [[nodiscard]] std::optional<int> lastSystemError() const { return m_systemError; }
     [[nodiscard]] Link& link() { return m_link; }
     [[nodiscard]] Family speaks() const { return m_speaks; }
     [[nodiscard]] std::uint32_t nameSpace() const { return m_nameSpace; }
@@ -67,6 +73,8 @@ private:
     std::uint64_t m_tag = 0;
     bool m_lost = false;
     bool m_gone = false;
+    bool m_mediumMayHaveChanged = false;
+    std::optional<int> m_systemError;
 };
 
 } // namespace orbita

@@ -26,6 +26,7 @@ struct ErrorRecovery;
 struct Reaction;
 struct StoredMap;
 struct Vitals;
+struct WriteCommands;
 enum class SelfTestKind : std::uint8_t;
 
 enum class Family : std::uint8_t {
@@ -73,9 +74,10 @@ struct DriveFamily {
     ProtocolSet protocols; // that a device of this family takes
 
     // What a command does; the gate's word. One that is not exactly as Orbita sends it is never
-    // mediumReading or stateChanging.
+    // mediumReading, stateChanging or mediumWriting.
     CommandClass (*classOf)(const CommandBlock& block, const Payload& payload) = nullptr;
     const SharedSetting* sharedSetting = nullptr;
+    const WriteCommands* writing = nullptr; // see writing.h; every family that lists such commands has it
 
     // What an answer says about the medium.
     ReplyVerdict (*classify)(const Reply& reply) = nullptr;

@@ -11,9 +11,9 @@ namespace {
 
 constexpr std::array<std::string_view, 5> stepNames = {"read-again", "refresh", "pieced", "zeros",
                                                        "reassigned"};
-constexpr std::array<std::string_view, 7> treatmentResultNames = {
-    "reads-well",       "rewritten",     "remapped", "rewritten-or-remapped",
-    "still-unreadable", "out-of-spares", "worse"};
+constexpr std::array<std::string_view, 8> treatmentResultNames = {
+    "reads-well", "rewritten",        "remapped",      "rewritten-or-remapped",
+    "still-slow", "still-unreadable", "out-of-spares", "worse"};
 
 } // namespace
 
@@ -31,7 +31,7 @@ std::optional<TreatmentResult> treatmentResultFromName(std::string_view name) {
 }
 
 bool isHealed(TreatmentResult result) {
-    return result < TreatmentResult::stillUnreadable;
+    return result < TreatmentResult::stillSlow;
 }
 
 std::pair<std::size_t, std::size_t> TreatmentLayer::rangeIn(const LbaSpan& span) const {

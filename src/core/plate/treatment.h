@@ -28,6 +28,7 @@ enum class TreatmentResult : std::uint8_t {
     rewritten,           // in place
     remapped,            // to a spare
     rewrittenOrRemapped, // the drive does not say which
+    stillSlow,           // it reads, as late as before
     stillUnreadable,
     outOfSpares,
     worse, // than before

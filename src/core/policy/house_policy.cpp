@@ -48,8 +48,50 @@ std::string text(const Json& json, const std::string& where, const char* key) {
     return it->get<std::string>();
 }
 
+// What is there of it in its place; a whole number from `least` to `most`.
+template <class Number>
+void takeNumber(const Json& json, const char* key, std::int64_t least, std::int64_t most, Number& into) {
+    const auto it = json.find(key);
+    if (it == json.end())
+        return;
+    if (!it->is_number_integer())
+        throw BadPolicy{{"policy.treatment.{} must be a whole number", {key}}};
+    const auto value = whole<std::int64_t>(*it);
+    if (value < least || value > most)
+        throw BadPolicy{{"policy.treatment.{} must be from {} to {}",
+                         {key, std::to_string(least), std::to_string(most)}}};
+    into = static_cast<Number>(value);
+}
+
+void takeFlag(const Json& json, const char* key, bool& into) {
+    const auto it = json.find(key);
+    if (it == json.end())
+        return;
+    if (!it->is_boolean())
+        throw BadPolicy{{"policy.treatment.{} must be true or false", {key}}};
+    into = it->get<bool>();
+}
+
+TreatmentPolicy readTreatment(const Json& json, TreatmentPolicy t) {
+    only(json, "policy.treatment",
+         {"allowed", "destroying", "most_unreadable", "most_patches", "most_spread_percent", "most_new",
+          "hottest_c", "least_spare_percent", "new_defects", "most_remapped"});
+    constexpr std::int64_t many = 1'000'000'000;
+    takeFlag(json, "allowed", t.allowed);
+    takeFlag(json, "destroying", t.destroying);
+    takeNumber(json, "most_unreadable", 0, many, t.mostUnreadable);
+    takeNumber(json, "most_patches", 0, many, t.mostPatches);
+    takeNumber(json, "most_spread_percent", 0, 100, t.mostSpread);
+    takeNumber(json, "most_new", 0, many, t.mostNew);
+    takeNumber(json, "hottest_c", 20, 100, t.hottest);
+    takeNumber(json, "least_spare_percent", 0, 100, t.leastSpare);
+    takeNumber(json, "new_defects", 1, many, t.newDefects);
+    takeNumber(json, "most_remapped", 1, many, t.mostRemapped);
+    return t;
+}
+
 HousePolicy readPolicy(const Json& json) {
-    only(json, "policy", {"format", "version", "name", "limits", "bad_firmware", "plans"});
+    only(json, "policy", {"format", "version", "name", "limits", "bad_firmware", "plans", "treatment"});
     if (json.value("format", "") != "orbita-policy")
         throw BadPolicy{"policy.format must be \"orbita-policy\""};
     if (wholeOr(json, "version", 0) != 1)
@@ -79,6 +121,8 @@ HousePolicy readPolicy(const Json& json) {
                                           text((*bad)[i], where, "why")});
         }
     }
+    if (const auto treatment = json.find("treatment"); treatment != json.end())
+        policy.treatment = readTreatment(*treatment, policy.treatment);
     if (const auto plans = json.find("plans"); plans != json.end()) {
         if (!plans->is_array() || plans->empty())
             throw BadPolicy{"policy.plans must be a list of at least one"};

@@ -27,11 +27,27 @@ struct BadFirmware {
     std::string why;
 };
 
+// When treatment is advised against, and when it stops by itself.
+struct TreatmentPolicy {
+    bool allowed = true;               // nothing at all is written otherwise
+    bool destroying = true;            // neither zeros nor reassigning otherwise
+    std::uint64_t mostUnreadable = 64; // physical sectors; more are too many
+    std::uint64_t mostPatches = 6;     // of unreadable ones
+    std::uint64_t mostSpread = 5;      // hundredths of the drive in which there is one
+    std::uint64_t mostNew = 0;         // patches that were not there at an earlier visit
+    int hottest = 60;                  // degrees Celsius
+    unsigned leastSpare = 10;          // percent
+    std::uint64_t newDefects = 3;      // met during treatment, and more than were healed
+    std::uint64_t mostRemapped = 100;  // in one treatment
+    friend bool operator==(const TreatmentPolicy&, const TreatmentPolicy&) = default;
+};
+
 struct HousePolicy {
     std::string name = "Orbita's own";
     std::map<ReadingKind, ReadingLimits> limits;
     std::vector<BadFirmware> badFirmware;
     std::vector<NamedPlan> plans; // of scans; never empty
+    TreatmentPolicy treatment;
 
     [[nodiscard]] const ReadingLimits* limitsOf(ReadingKind kind) const;
 };

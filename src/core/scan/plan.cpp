@@ -14,7 +14,6 @@ namespace orbita {
 
 namespace {
 
-constexpr std::array<std::string_view, 4> dataNames = {"not-asked", "saved", "not-saved", "unknown"};
 constexpr std::array<std::string_view, 3> wayNames = {"read", "verify", "fua"};
 constexpr std::array<std::string_view, 6> orderNames = {"forward", "backward", "suspects-first",
                                                         "sweep",   "sample",   "careful"};
@@ -133,14 +132,6 @@ std::optional<Error> mistakeInRules(const std::vector<StopRule>& rules, const st
 }
 
 } // namespace
-
-std::string_view dataElsewhereName(DataElsewhere answer) {
-    return dataNames[static_cast<std::size_t>(answer)];
-}
-
-std::optional<DataElsewhere> dataElsewhereFromName(std::string_view name) {
-    return enumFromName<DataElsewhere>(dataNames, name);
-}
 
 std::string_view readWayName(ReadWay way) {
     return wayNames[static_cast<std::size_t>(way)];

@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/base/error.h"
+#include "core/drive/data_elsewhere.h"
 #include "core/drive/drive.h"
 #include "core/plate/plate.h"
 
@@ -10,11 +11,6 @@
 #include <vector>
 
 namespace orbita {
-
-// What was said when asked whether the data on the drive exists elsewhere.
-enum class DataElsewhere : std::uint8_t { notAsked, saved, notSaved, unknown };
-std::string_view dataElsewhereName(DataElsewhere answer);
-std::optional<DataElsewhere> dataElsewhereFromName(std::string_view name);
 
 // In which order the blocks are visited.
 enum class ScanOrder : std::uint8_t {

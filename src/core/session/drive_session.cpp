@@ -98,16 +98,24 @@ Result<RecoveryReply> DriveSession::restoreErrorRecovery(Nanoseconds patience) {
 }
 
 Result<WriteGrant> DriveSession::grantWriting(const GrantOrder& order) {
-    return giveFor<GrantReply>(order, m_patience).map([](const GrantReply& reply) {
-        return WriteGrant{reply.grant, reply.expiresAt};
-    });
+    const auto granted = giveFor<GrantReply>(order, m_patience);
+    if (!granted)
+        return tl::unexpected(granted.error());
+    return WriteGrant{granted->grant, granted->expiresAt, granted->ways};
 }
 
-Result<void> DriveSession::write(const WriteGrant& grant, WriteKind kind, const LbaSpan& span,
-                                 std::vector<std::byte> contents) {
-    const std::uint32_t crc = crcOf(contents);
-    const auto done =
-        giveFor<DoneReply>(WriteOrder{grant.name, kind, span, std::move(contents), crc}, m_patience);
+Result<WriteAnswer> DriveSession::write(const WriteGrant& grant, WriteKind kind, const LbaSpan& span,
+                                        std::vector<std::byte> contents) {
+    // A drive may try for long before it gives up on a sector.
+    constexpr Nanoseconds writePatience = std::chrono::seconds{150};
+    WriteOrder order{grant.name, kind, span, std::move(contents), 0};
+    order.crc32 = crcOf(order.contents);
+    const auto written = giveFor<WrittenReply>(order, std::max(m_patience, writePatience));
+    return written ? Result<WriteAnswer>(written->answer) : tl::unexpected(written.error());
+}
+
+Result<void> DriveSession::endWriting(const WriteGrant& grant) {
+    const auto done = giveFor<DoneReply>(EndWritingOrder{grant.name}, m_patience);
     return done ? Result<void>{} : tl::unexpected(done.error());
 }
 

@@ -16,6 +16,7 @@ namespace orbita {
 struct WriteGrant {
     std::string name;
     std::int64_t expiresAt = 0; // seconds since 1970
+    WriteWays ways;
 };
 
 // Not thread-safe. Waits for the drive in each call, no longer than `patience` or until a stop is requested;
@@ -51,9 +52,12 @@ public:
     Result<RecoveryReply> restoreErrorRecovery(Nanoseconds patience);
 
     Result<WriteGrant> grantWriting(const GrantOrder& order);
-    // `contents`: all of `span`.
-    Result<void> write(const WriteGrant& grant, WriteKind kind, const LbaSpan& span,
-                       std::vector<std::byte> contents);
+    // `contents`: all of `span`; of `reassign`, none, and one sector. Errors: refused, or nobody knows
+    // whether it was done; what the drive itself said to it is the answer.
+    Result<WriteAnswer> write(const WriteGrant& grant, WriteKind kind, const LbaSpan& span,
+                              std::vector<std::byte> contents);
+    // The drive is nobody's any more.
+    Result<void> endWriting(const WriteGrant& grant);
 
 private:
     DriveSession(CommandPath reading, std::shared_ptr<OrderChannel> orders, Nanoseconds patience,

@@ -22,12 +22,17 @@ struct BadMessage : std::runtime_error {
 constexpr std::size_t mostTextBytes = 2000;
 constexpr std::size_t mostSpans = 4096;
 
-constexpr std::array<std::string_view, 3> writeKinds = {"refresh", "pieced", "zeros"};
+constexpr std::array<std::string_view, 4> writeKinds = {"refresh", "pieced", "zeros", "reassign"};
+constexpr std::array<std::string_view, 15> outcomes = {
+    "answered",   "unreadable",  "bare-error",  "link-fault",     "drive-gone",
+    "beyond-end", "reader-lost", "interrupted", "medium-changed", "not-ready",
+    "unmapped",   "locked",      "refused",     "withdrawn",      "barred"};
 constexpr std::array<std::string_view, 3> toldBys = {"serial", "world-wide-name", "looks"};
 constexpr std::array<std::string_view, 7> errorKinds = {
     "bad-call", "not-found", "no-permission", "unusable", "refused-unsafe", "no-answer", "system-failure"};
 
-static_assert(writeKinds.size() == static_cast<std::size_t>(WriteKind::zeros) + 1);
+static_assert(writeKinds.size() == static_cast<std::size_t>(WriteKind::reassign) + 1);
+static_assert(outcomes.size() == static_cast<std::size_t>(Outcome::barred) + 1);
 static_assert(toldBys.size() == static_cast<std::size_t>(ToldBy::looks) + 1);
 static_assert(errorKinds.size() == static_cast<std::size_t>(Error::Kind::systemFailure) + 1);
 
@@ -45,6 +50,13 @@ const json& member(const json& object, const char* key) {
     if (found == object.end())
         throw BadMessage(fmt::format("\"{}\" is missing", key));
     return *found;
+}
+
+bool flag(const json& object, const char* key) {
+    const json& value = member(object, key);
+    if (!value.is_boolean())
+        throw BadMessage(fmt::format("\"{}\" is neither true nor false", key));
+    return value.get<bool>();
 }
 
 template <class Value, std::size_t n>
@@ -148,7 +160,16 @@ struct Fields {
                 {"spans", std::move(spans)},
                 {"kinds", std::move(kinds)},
                 {"reason", order.reason},
-                {"lasting_ms", inMilliseconds(order.lasting)}};
+                {"lasting_ms", inMilliseconds(order.lasting)},
+                {"data_elsewhere", dataElsewhereName(order.data)},
+                {"against_advice", order.againstAdvice},
+                {"policy_allows", order.policyAllows},
+                {"serial_on_label", order.serialOnLabel},
+                {"confirmation", order.confirmation},
+                {"journal", order.journal}};
+    }
+    json operator()(const EndWritingOrder& order) const {
+        return {{"what", "end-writing"}, {"grant", order.grant}};
     }
     json operator()(const WriteOrder& order) const {
         return {{"what", "write"},
@@ -195,8 +216,19 @@ Order orderFrom(const json& line, std::string_view contents) {
         }
         order.reason = text(line, "reason");
         order.lasting = millisecondsAt(line, "lasting_ms");
+        const auto data = dataElsewhereFromName(text(line, "data_elsewhere"));
+        if (!data)
+            throw BadMessage("\"data_elsewhere\" is no answer");
+        order.data = *data;
+        order.againstAdvice = flag(line, "against_advice");
+        order.policyAllows = flag(line, "policy_allows");
+        order.serialOnLabel = flag(line, "serial_on_label");
+        order.confirmation = text(line, "confirmation");
+        order.journal = text(line, "journal");
         return order;
     }
+    if (what == "end-writing")
+        return EndWritingOrder{text(line, "grant")};
     if (what == "write") {
         WriteOrder order;
         order.grant = text(line, "grant");
@@ -220,7 +252,23 @@ struct ReplyFields {
             {"what", "recovery"}, {"before_ms", inMilliseconds(reply.before)}, {"changed", reply.changed}};
     }
     json operator()(const GrantReply& reply) const {
-        return {{"what", "granted"}, {"grant", reply.grant}, {"expires_at", reply.expiresAt}};
+        const WriteWays& ways = reply.ways;
+        return {{"what", "granted"},           {"grant", reply.grant},    {"expires_at", reply.expiresAt},
+                {"forces", ways.forces},       {"flushes", ways.flushes}, {"checks", ways.checks},
+                {"reassigns", ways.reassigns}, {"zeroes", ways.zeroes},   {"most_sectors", ways.mostSectors}};
+    }
+    json operator()(const WrittenReply& reply) const {
+        const WriteAnswer& answer = reply.answer;
+        json out = {{"what", "written"},
+                    {"outcome", outcomes[static_cast<std::size_t>(answer.verdict.outcome)]},
+                    {"forced", answer.forced},
+                    {"no_spare", answer.noSpare},
+                    {"protection", answer.protection},
+                    {"latency_ns", static_cast<std::uint64_t>(answer.latency.count())},
+                    {"words", answer.words}};
+        if (answer.verdict.firstBad)
+            out["first_bad"] = answer.verdict.firstBad->value;
+        return out;
     }
 };
 
@@ -231,13 +279,30 @@ OrderReply replyFrom(const json& line) {
     if (what == "done")
         return DoneReply{};
     if (what == "recovery") {
-        const json& changed = member(line, "changed");
-        if (!changed.is_boolean())
-            throw BadMessage("\"changed\" is neither true nor false");
-        return RecoveryReply{millisecondsAt(line, "before_ms"), changed.get<bool>()};
+        return RecoveryReply{millisecondsAt(line, "before_ms"), flag(line, "changed")};
     }
-    if (what == "granted")
-        return GrantReply{text(line, "grant"), whole<std::int64_t>(member(line, "expires_at"))};
+    if (what == "granted") {
+        GrantReply reply{text(line, "grant"), whole<std::int64_t>(member(line, "expires_at")), {}};
+        reply.ways.forces = flag(line, "forces");
+        reply.ways.flushes = flag(line, "flushes");
+        reply.ways.checks = flag(line, "checks");
+        reply.ways.reassigns = flag(line, "reassigns");
+        reply.ways.zeroes = flag(line, "zeroes");
+        reply.ways.mostSectors = whole<std::uint32_t>(member(line, "most_sectors"));
+        return reply;
+    }
+    if (what == "written") {
+        WriteAnswer answer;
+        answer.verdict.outcome = named<Outcome>(line, "outcome", outcomes);
+        answer.forced = flag(line, "forced");
+        answer.noSpare = flag(line, "no_spare");
+        answer.protection = flag(line, "protection");
+        answer.latency = Nanoseconds{whole<std::int64_t>(member(line, "latency_ns"))};
+        answer.words = text(line, "words");
+        if (line.contains("first_bad"))
+            answer.verdict.firstBad = Lba{whole<std::uint64_t>(member(line, "first_bad"))};
+        return WrittenReply{std::move(answer)};
+    }
     throw BadMessage("there is no such answer");
 }
 

@@ -4,7 +4,9 @@
 #pragma once
 
 #include "core/base/error.h"
+#include "core/drive/data_elsewhere.h"
 #include "core/drive/family.h"
+#include "core/drive/writing.h"
 #include "core/session/drive_action.h"
 #include "core/vitals/vitals.h"
 
@@ -15,11 +17,12 @@ namespace orbita {
 
 constexpr int protocolVersion = 1;
 
-// Why sectors are written; decides what the contents may be.
+// Why sectors are written; decides what the contents may be. Kept by name.
 enum class WriteKind : std::uint8_t {
     refresh, // what was read from there
     pieced,  // put together from what could be read
     zeros,
+    reassign, // nothing: the drive is to use a spare sector there
 };
 std::string_view writeKindName(WriteKind kind);
 std::optional<WriteKind> writeKindFromName(std::string_view name);
@@ -45,22 +48,32 @@ struct LimitRecoveryOrder {
     Nanoseconds limit{};
 };
 struct RestoreRecoveryOrder {};
-// Leave to write: to those sectors, in those ways, for so long.
+// Leave to write: to those sectors, in those ways, for so long. The drive is this session's alone until it
+// ends. What has to be so for that: write_gate.h.
 struct GrantOrder {
     std::vector<LbaSpan> spans;
     std::vector<WriteKind> kinds;
     std::string reason;
     Nanoseconds lasting{};
+    DataElsewhere data = DataElsewhere::notAsked; // as it was answered
+    bool againstAdvice = false;                   // somebody goes on all the same, and said so
+    bool policyAllows = false;
+    bool serialOnLabel = true; // false: it is a bridge's, and the drive behind it has another on its label
+    std::string confirmation;  // as it was typed; see Confirmation
+    std::string journal;       // where what is written back is kept
+};
+struct EndWritingOrder {
+    std::string grant;
 };
 struct WriteOrder {
     std::string grant;
     WriteKind kind = WriteKind::refresh;
-    LbaSpan span{};
-    std::vector<std::byte> contents; // of all of the span
+    LbaSpan span{};                  // of `reassign`: one sector
+    std::vector<std::byte> contents; // of all of the span; of `reassign`: none
     std::uint32_t crc32 = 0;         // of the contents, as ISO 3309 has it
 };
 using Order = std::variant<OpenOrder, SelfTestOrder, AbortTestOrder, HealthReportingOrder, LimitRecoveryOrder,
-                           RestoreRecoveryOrder, GrantOrder, WriteOrder>;
+                           RestoreRecoveryOrder, GrantOrder, WriteOrder, EndWritingOrder>;
 
 // How a drive was told.
 enum class ToldBy : std::uint8_t {
@@ -82,8 +95,14 @@ struct RecoveryReply {
 struct GrantReply {
     std::string grant;
     std::int64_t expiresAt = 0; // seconds since 1970
+    WriteWays ways;             // what the drive offers for it
 };
-using OrderReply = std::variant<OpenedReply, DoneReply, RecoveryReply, GrantReply>;
+// What the drive said to a write: that it is done, or why not. An order that never reached it, or that it
+// has not answered, is an error.
+struct WrittenReply {
+    WriteAnswer answer;
+};
+using OrderReply = std::variant<OpenedReply, DoneReply, RecoveryReply, GrantReply, WrittenReply>;
 
 std::string encodeOrder(const Order& order);
 // Errors: no such order, of another version, or anything in it that cannot be.

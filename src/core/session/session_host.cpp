@@ -2,13 +2,13 @@
 #include "core/session/session_host.h"
 
 #include "core/base/bytes.h"
-#include "core/base/span_set.h"
 #include "core/drive/error_recovery.h"
 #include "core/drive/known_sectors.h"
 #include "core/drive/who_answers.h"
 #include "core/vitals/self_test.h"
 
 #include <algorithm>
+#include <cerrno>
 #include <charconv>
 #include <ctime>
 #include <fmt/format.h>
@@ -18,7 +18,6 @@ namespace orbita {
 namespace {
 
 constexpr Nanoseconds coarsest = std::chrono::milliseconds{100}; // the steps in which drives keep a limit
-constexpr Nanoseconds longestGrant = std::chrono::hours{24};
 
 std::string milliseconds(Nanoseconds time) {
     return std::to_string(time / std::chrono::milliseconds{1});
@@ -107,28 +106,35 @@ Result<OrderReply> SessionHost::perform(const Order& order) {
         }
         Result<OrderReply> operator()(const GrantOrder& o) const { return host.grantWriting(o); }
         Result<OrderReply> operator()(const WriteOrder& o) const { return host.write(o); }
+        Result<OrderReply> operator()(const EndWritingOrder& o) const { return host.endWriting(o); }
     };
     return std::visit(Each{*this}, order);
 }
 
 Result<OpenedReply> SessionHost::sameDriveAnswers() {
     const DriveIdentity who = whoAnswers(*m_enquiry);
-    if (m_enquiry->lost() || m_enquiry->gone())
+    if (m_enquiry->lost() || m_enquiry->gone()) {
+        endAllWriting();
         return tl::unexpected(Error{Error::Kind::noAnswer, "asking who answers at", m_setup.way.path,
                                     "nothing does any more", "Check power and cable."});
+    }
+    if (m_enquiry->mediumMayHaveChanged())
+        endAllWriting(); // whoever answers now has not been agreed upon
     DriveId is = driveIdOf(who);
     is.capacityBytes = who.capacity.value == 0 ? 0 : who.capacityBytes();
+    if (familyOf(m_setup.way.speaks).whoAnswers == nullptr && m_setup.systemSays)
+        is = m_setup.systemSays();
     if (who.capacity.value != 0)
         m_logicalBytes = who.logicalBytes;
     const DriveId& expected = m_opened ? m_drive : m_meant;
     if (m_opened && !tellsAsMuch(m_drive, is)) {
-        m_grants.clear();
+        endAllWriting();
         return tl::unexpected(Error{Error::Kind::refusedUnsafe, "speaking with the drive at",
                                     m_setup.way.path, "it does not say any more who it is",
                                     "Nothing was done to it. Check power and cable, and begin anew."});
     }
     if (!sameDrive(expected, is)) {
-        m_grants.clear();
+        endAllWriting();
         return tl::unexpected(
             Error{Error::Kind::refusedUnsafe,
                   "speaking with the drive at",
@@ -335,74 +341,130 @@ Result<OrderReply> SessionHost::restoreRecovery() {
     return OrderReply{RecoveryReply{own.limit, true}};
 }
 
+void SessionHost::endAllWriting() {
+    m_gate.endAll();
+    if (m_setup.writing)
+        m_setup.writing->release();
+}
+
 Result<OrderReply> SessionHost::grantWriting(const GrantOrder& order) {
-    if (!m_setup.medium)
-        return tl::unexpected(refusal("Orbita writes to simulated drives only",
-                                      "Nothing was written. What is on the drive stays as it is."));
-    const std::uint64_t sectors = m_drive.capacityBytes / m_logicalBytes;
-    const LbaSpan whole{Lba{0}, SectorCount{sectors}};
-    const bool inside = std::all_of(order.spans.begin(), order.spans.end(), [&](const LbaSpan& span) {
-        return !span.empty() && intersection(span, whole) == span;
-    });
-    if (order.spans.empty() || !inside || order.kinds.empty() || order.reason.empty() ||
-        order.lasting.count() <= 0 || order.lasting > longestGrant)
-        return tl::unexpected(
-            refusal("leave to write is given to sectors of the drive, for a reason, and for a day at most"));
+    const WriteCommands* const commands = familyOf(m_setup.way.speaks).writing;
+    WriteFacts facts;
+    facts.drive = m_drive;
+    facts.logicalBytes = m_logicalBytes;
+    facts.canWrite = m_setup.writing != nullptr && commands != nullptr;
+    if (facts.canWrite) {
+        auto usage = m_setup.writing->usage();
+        facts.uses = std::move(usage.uses);
+        facts.systemReadOnly = usage.systemReadOnly;
+    }
+    if (const auto refusal = whyNotWritten(order, facts))
+        return tl::unexpected(writeRefused(*refusal, m_setup.way.path, facts, order.serialOnLabel));
     std::string kinds;
     for (const WriteKind kind : order.kinds)
         kinds += (kinds.empty() ? "" : " ") + std::string(writeKindName(kind));
     SectorCount all;
     for (const LbaSpan& span : order.spans)
         all = all + span.count;
-    const auto written = act(ActionKind::writingGranted,
-                             {{"spans", std::to_string(order.spans.size())},
-                              {"sectors", std::to_string(all.value)},
-                              {"first", std::to_string(order.spans.front().first.value)},
-                              {"kinds", kinds},
-                              {"reason", order.reason},
-                              {"lasting_ms", milliseconds(order.lasting)}},
-                             {}, [](bool&) { return Result<void>{}; });
-    if (!written)
-        return tl::unexpected(written.error());
-    const std::string name = newActionId();
-    m_grants[name] = {order.spans, order.kinds, m_setup.way.link->clock().now() + order.lasting};
-    return OrderReply{GrantReply{name, now() + order.lasting / std::chrono::seconds{1}}};
+    ActionDetails details{{"spans", std::to_string(order.spans.size())},
+                          {"sectors", std::to_string(all.value)},
+                          {"first", std::to_string(order.spans.front().first.value)},
+                          {"kinds", kinds},
+                          {"reason", order.reason},
+                          {"data_elsewhere", std::string(dataElsewhereName(order.data))},
+                          {"journal", order.journal},
+                          {"lasting_ms", milliseconds(order.lasting)}};
+    if (order.againstAdvice)
+        details["against_advice"] = "yes";
+    const auto taken = act(ActionKind::writingGranted, details, {}, [&](bool&) -> Result<void> {
+        const int error = m_gate.open() ? 0 : m_setup.writing->acquire();
+        if (error == 0)
+            return {};
+        if (error == EBUSY)
+            return tl::unexpected(writeRefused(WriteRefusal::usedByOthers, m_setup.way.path, facts));
+        if (error == EROFS)
+            return tl::unexpected(writeRefused(WriteRefusal::systemReadOnly, m_setup.way.path, facts));
+        return tl::unexpected(systemError("opening for writing", m_setup.way.path, error));
+    });
+    if (!taken)
+        return tl::unexpected(taken.error());
+    // It was free a moment ago; now it is ours, and whoever came in between shows.
+    facts.uses = m_setup.writing->usage().uses;
+    if (const auto refusal = whyNotWritten(order, facts)) {
+        endAllWriting();
+        return tl::unexpected(writeRefused(*refusal, m_setup.way.path, facts, order.serialOnLabel));
+    }
+    const std::string name = m_gate.give(order, m_setup.way.link->clock().now());
+    m_setup.way.link->permit(WriteGate::ofNothing(m_logicalBytes));
+    m_ways = commands->ways(*m_enquiry, m_logicalBytes);
+    m_setup.way.link->forbid();
+    return OrderReply{GrantReply{name, now() + order.lasting / std::chrono::seconds{1}, m_ways}};
+}
+
+Result<OrderReply> SessionHost::endWriting(const EndWritingOrder& order) {
+    m_gate.end(order.grant);
+    if (!m_gate.open())
+        endAllWriting();
+    return OrderReply{DoneReply{}};
+}
+
+Result<WriteAnswer> SessionHost::carryOut(const WriteOrder& order) {
+    const WriteCommands& commands = *familyOf(m_setup.way.speaks).writing;
+    if (order.kind == WriteKind::reassign)
+        return commands.reassign(*m_enquiry, order.span.first);
+    if (order.kind == WriteKind::zeros && m_ways.zeroes && commands.zeroes != nullptr)
+        return commands.zeroes(*m_enquiry, order.span);
+    return commands.write(*m_enquiry, m_ways, order.span, order.contents);
 }
 
 Result<OrderReply> SessionHost::write(const WriteOrder& order) {
-    const auto found = m_grants.find(order.grant);
-    if (!m_setup.medium || found == m_grants.end())
-        return tl::unexpected(refusal("nobody gave leave to write there", "Nothing was written."));
-    const Grant& grant = found->second;
-    if (m_setup.way.link->clock().now() >= grant.until) {
-        m_grants.erase(found);
-        return tl::unexpected(refusal("the leave to write has run out", "Nothing was written. Ask again."));
-    }
-    SpanSet allowed;
-    for (const LbaSpan& span : grant.spans)
-        allowed.add(span);
-    const bool covered = !order.span.empty() && allowed.gaps(order.span).empty();
-    const bool kindAllowed =
-        std::find(grant.kinds.begin(), grant.kinds.end(), order.kind) != grant.kinds.end();
-    if (!covered || !kindAllowed)
-        return tl::unexpected(refusal("leave to write was given to other sectors, or for something else",
-                                      "Nothing was written."));
-    if (order.contents.size() != order.span.count.value * m_logicalBytes ||
-        crcOf(order.contents) != order.crc32 || (order.kind == WriteKind::zeros && !allZero(order.contents)))
+    const auto permit =
+        m_gate.permit(order, m_setup.way.path, m_logicalBytes, m_setup.way.link->clock().now());
+    if (!permit)
+        return tl::unexpected(permit.error());
+    const bool reassigns = order.kind == WriteKind::reassign;
+    const std::uint64_t bytes = reassigns ? 0 : order.span.count.value * m_logicalBytes;
+    if (order.contents.size() != bytes || bytes > mostWrittenBytes || crcOf(order.contents) != order.crc32 ||
+        (order.kind == WriteKind::zeros && !allZero(order.contents)) ||
+        (reassigns && (order.span.count.value != 1 || !m_ways.reassigns)))
         return tl::unexpected(
             refusal("what was to be written did not arrive whole, or is not what it is said to be",
                     "Nothing was written."));
+    std::optional<WriteAnswer> answer;
     const auto done = act(ActionKind::sectorsWritten,
                           {{"kind", std::string(writeKindName(order.kind))},
                            {"first", std::to_string(order.span.first.value)},
                            {"sectors", std::to_string(order.span.count.value)},
                            {"crc32", fmt::format("{:08x}", order.crc32)}},
-                          {}, [&](bool&) { return m_setup.medium->write(order.span, order.contents); });
-    if (!done) {
-        m_grants.clear(); // after trouble, all of it afresh
+                          {}, [&](bool& leftUnknown) -> Result<void> {
+                              m_setup.way.link->permit(*permit);
+                              const auto said = carryOut(order);
+                              m_setup.way.link->forbid();
+                              if (!said) {
+                                  leftUnknown = true;
+                                  return tl::unexpected(said.error());
+                              }
+                              answer = *said;
+                              const Outcome outcome = said->verdict.outcome;
+                              if (outcome == Outcome::answered)
+                                  return {};
+                              // Of one that was cut off on its way, nobody knows how far it came.
+                              leftUnknown = outcome != Outcome::unreadable && outcome != Outcome::refused &&
+                                            outcome != Outcome::locked;
+                              return tl::unexpected(refusal(Phrase::verbatim(said->words)));
+                          });
+    if (!answer) { // it never left, or nothing came back: all of it afresh
+        endAllWriting();
         return tl::unexpected(done.error());
     }
-    return OrderReply{DoneReply{}};
+    const Outcome outcome = answer->verdict.outcome;
+    if (outcome == Outcome::driveGone || outcome == Outcome::readerLost ||
+        outcome == Outcome::mediumChanged || outcome == Outcome::interrupted ||
+        m_enquiry->mediumMayHaveChanged())
+        endAllWriting();
+    if (outcome == Outcome::answered && !done) // what came of it could not be written down
+        return tl::unexpected(done.error());
+    return OrderReply{WrittenReply{*answer}};
 }
 
 } // namespace orbita

@@ -8,21 +8,37 @@
 #include "core/base/claim.h"
 #include "core/drive/enquiry.h"
 #include "core/drive/error_recovery.h"
-#include "core/drive/writable_medium.h"
 #include "core/session/action_log.h"
 #include "core/session/orders.h"
+#include "core/session/write_gate.h"
 
 #include <functional>
-#include <map>
 #include <memory>
 
 namespace orbita {
+
+// How a device is taken for writing, and who else uses it.
+class WritingAccess {
+public:
+    virtual ~WritingAccess() = default;
+    struct Usage {
+        std::vector<DriveUse> uses;
+        bool systemReadOnly = false;
+    };
+    // At this moment.
+    virtual Usage usage() = 0;
+    // For this session alone: nobody mounts it, or takes it, until release(). 0, or an errno.
+    virtual int acquire() = 0;
+    virtual void release() = 0;
+};
 
 struct HostSetup {
     CommandPath way;              // with a link of the host's own, which nobody else sends over
     std::optional<ActionLog> log; // absent: nothing is done that would have to be written down
     // Null: nothing is written, whatever is ordered.
-    std::shared_ptr<WritableMedium> medium;
+    std::shared_ptr<WritingAccess> writing;
+    // Who stands there, where the family's commands do not tell; absent: nobody knows.
+    std::function<DriveId()> systemSays;
     // Whether settings outlive this program: what is owed is then what the log says, whoever changed it.
     bool keepsSettings = true;
     Nanoseconds patience = std::chrono::seconds{20}; // for each answer of the drive
@@ -42,12 +58,6 @@ public:
     std::string answer(std::string_view message, const std::stop_token& stop = {});
 
 private:
-    struct Grant {
-        std::vector<LbaSpan> spans;
-        std::vector<WriteKind> kinds;
-        Nanoseconds until{}; // on the link's clock
-    };
-
     Result<OrderReply> perform(const Order& order);
     Result<OrderReply> open(const OpenOrder& order);
     Result<OrderReply> startTest(const SelfTestOrder& order);
@@ -57,6 +67,9 @@ private:
     Result<OrderReply> restoreRecovery();
     Result<OrderReply> grantWriting(const GrantOrder& order);
     Result<OrderReply> write(const WriteOrder& order);
+    Result<OrderReply> endWriting(const EndWritingOrder& order);
+    Result<WriteAnswer> carryOut(const WriteOrder& order);
+    void endAllWriting();
 
     // Who answers now, where that is the drive that was meant; else an error.
     Result<OpenedReply> sameDriveAnswers();
@@ -82,7 +95,8 @@ private:
     std::uint32_t m_logicalBytes = 512;
     std::optional<ErrorRecovery> m_owed; // of this session's making
     Claim m_owing;                       // that it will be put back by this session
-    std::map<std::string, Grant> m_grants;
+    WriteGate m_gate;
+    WriteWays m_ways;
 };
 
 } // namespace orbita

@@ -78,6 +78,29 @@ public:
         reply.bytes = ata::encodeAnswer(answer);
     }
 
+    [[nodiscard]] std::optional<MediumWrite>
+    mediumWrite(const CommandBlock& block, std::span<const std::byte> /*parameters*/) const override {
+        const std::uint8_t op = ata::opcodeOf(block);
+        if (op == ata::opcode::flushCacheExt)
+            return MediumWrite{MediumWrite::What::flush, {}, true};
+        const bool fua = op == ata::opcode::writeDmaFuaExt;
+        if (op != ata::opcode::writeDmaExt && !(fua && m_scenario.writing.forces))
+            return std::nullopt;
+        return MediumWrite{
+            MediumWrite::What::sectors, {ata::lbaOf(block), SectorCount{ata::sectorsOf(block)}}, fua};
+    }
+
+    void answerWrite(const CommandBlock& /*block*/, const WriteEvent& event, Reply& reply) override {
+        ata::Answer answer{ata::status::ready, 0, {}};
+        if (event.result == WriteResult::writeProtected)
+            answer = {bad, ata::error::aborted, {}};
+        else if (event.result == WriteResult::mediumRefuses)
+            answer = {bad, ata::error::uncorrectable, event.firstBad};
+        else if (event.result == WriteResult::noSpare)
+            answer = {bad | ata::status::deviceFault, ata::error::aborted, event.firstBad};
+        reply.bytes = ata::encodeAnswer(answer);
+    }
+
     void answerBeyondEnd(const CommandBlock& /*block*/, Reply& reply) override {
         reply.bytes =
             ata::encodeAnswer({bad, ata::error::idNotFound, Lba{m_scenario.identity.capacity.value}});
@@ -130,6 +153,8 @@ private:
         id.selfTestSupported = id.logsSupported = state.health.offered;
         id.sctSupported = id.recoveryTimeSupported = m_scenario.rotating() && m_scenario.limitsErrorRecovery;
         id.writeCacheSupported = id.writeCacheEnabled = true;
+        id.fuaSupported = m_scenario.writing.forces;
+        id.flushSupported = true;
         id.trimSupported = !m_scenario.rotating();
         id.passwordSet = id.locked = m_scenario.lock == Lock::password;
         id.trustedSupported = m_scenario.lock == Lock::ranges;

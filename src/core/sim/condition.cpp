@@ -20,7 +20,7 @@ bool isKnown(std::uint64_t sector, double percent) {
 
 } // namespace
 
-Condition::Condition(const Scenario& scenario) : m_scenario(scenario) {
+Condition::Condition(const Scenario& scenario) : m_medium(scenario), m_scenario(scenario) {
     m_state.health = scenario.health;
     const std::uint64_t per = std::max(1U, scenario.identity.physicalBytes / scenario.identity.logicalBytes);
     for (const Defect& defect : m_scenario.defects)
@@ -34,15 +34,24 @@ unsigned Condition::extendedTestMinutes() const {
     return static_cast<unsigned>(toSeconds(m_scenario.undisturbedDuration()) * 1.1 / 60) + 1;
 }
 
-std::optional<Lba> Condition::firstUnreadable(const LbaSpan& span) const {
-    for (const Defect& defect : m_scenario.defects)
-        if (defect.kind == DefectKind::unreadable && defect.probability >= 1 && defect.span.overlaps(span))
-            return std::max(defect.span.first, span.first);
-    return std::nullopt;
+std::optional<Lba> Condition::firstUnreadable(const LbaSpan& span, Nanoseconds now) const {
+    std::optional<Lba> first = m_medium.spoilt(span);
+    for (std::size_t i = 0; i < m_scenario.defects.size(); ++i) {
+        const Defect& defect = m_scenario.defects[i];
+        if (defect.kind != DefectKind::unreadable || defect.probability < 1 || !defect.span.overlaps(span))
+            continue;
+        if (const auto at = m_medium.troubled(i, span, now); at && (!first || *at < *first))
+            first = at;
+    }
+    return first;
 }
 
 void Condition::advance(Nanoseconds now) {
     m_latest = std::max(m_latest, now);
+    while (!m_untold.empty() && m_untold.front().first <= m_latest) {
+        tell(m_untold.front().second);
+        m_untold.pop_front();
+    }
     if (!m_state.testRunning)
         return;
     const double done = static_cast<double>((now - m_testBegan).count()) /
@@ -69,9 +78,16 @@ Condition::State Condition::state(Nanoseconds now) {
     for (const std::uint64_t at : m_pending)
         state.pending.push_back({at});
     state.pendingSectors = state.pending.size() * per;
+    for (const std::uint64_t at : m_grown)
+        state.grown.push_back({at});
     state.health.readBytes += m_readBytes;
-    const int warmer =
-        std::min(mostWarming, static_cast<int>(static_cast<double>(m_readBytes) / bytesPerDegree));
+    state.health.writtenBytes += m_writtenBytes;
+    if (!m_grown.empty() && m_scenario.writing.spares > 0)
+        state.health.sparePercent -= static_cast<unsigned>(
+            std::min<std::uint64_t>(state.health.sparePercent,
+                                    state.health.sparePercent * m_grown.size() / m_scenario.writing.spares));
+    const int warmer = std::min(
+        mostWarming, static_cast<int>(static_cast<double>(m_readBytes + m_writtenBytes) / bytesPerDegree));
     state.health.temperature += warmer;
     state.health.highestTemperature = std::max(state.health.highestTemperature, state.health.temperature);
     state.health.hours += static_cast<std::uint64_t>(toSeconds(m_latest) / 3600);
@@ -138,7 +154,7 @@ bool Condition::startTest(TestKind kind, Nanoseconds now) {
         read = m_state.selectiveSpan;
         break;
     }
-    m_testFails = firstUnreadable(read);
+    m_testFails = firstUnreadable(read, now);
     // It ends at the first sector it cannot read.
     m_testLasts = fromSeconds(secondsOf(m_testFails ? spanBetween(read.first, *m_testFails) : read) + 10);
     return true;
@@ -168,23 +184,40 @@ Nanoseconds Condition::latest() {
     return m_latest;
 }
 
-Result<void> Condition::write(const LbaSpan& span, std::span<const std::byte> contents) {
+void Condition::setMountedAt(const std::string& where) {
     const MutexLock lock(m_mutex);
-    const std::size_t bytes = m_scenario.identity.logicalBytes;
-    for (std::uint64_t i = 0; i < span.count.value; ++i) {
-        const auto sector = contents.subspan(i * bytes, bytes);
-        m_written[span.first.value + i].assign(sector.begin(), sector.end());
-    }
-    return {};
+    m_mountedAt = where;
 }
 
-void Condition::readWritten(Lba first, std::span<std::byte> bytes) const {
+std::string Condition::mountedAt() const {
     const MutexLock lock(m_mutex);
-    const std::size_t each = m_scenario.identity.logicalBytes;
-    const Lba end = first + SectorCount{bytes.size() / each};
-    for (auto at = m_written.lower_bound(first.value); at != m_written.end() && at->first < end.value; ++at)
-        std::copy(at->second.begin(), at->second.end(),
-                  bytes.begin() + static_cast<std::ptrdiff_t>((at->first - first.value) * each));
+    return m_mountedAt;
+}
+
+// A replaced sector is one spare fewer and, of solid state, some share of them.
+void Condition::tell(const WriteEffect& effect) {
+    switch (effect.kind) {
+    case WriteEffect::Kind::rewritten:
+        m_pending.erase(effect.physical.value);
+        break;
+    case WriteEffect::Kind::remapped:
+        m_pending.erase(effect.physical.value);
+        m_grown.insert(effect.physical.value);
+        ++m_state.health.reallocated;
+        break;
+    case WriteEffect::Kind::failed:
+        ++m_state.health.mediaErrors;
+        break;
+    }
+}
+
+void Condition::noteWritten(const std::vector<WriteEffect>& effects, std::uint64_t bytes, Nanoseconds now) {
+    const MutexLock lock(m_mutex);
+    m_writtenBytes += bytes;
+    if (m_scenario.writing.tells)
+        for (const WriteEffect& effect : effects)
+            m_untold.emplace_back(now + m_scenario.writing.countersLag, effect);
+    advance(now);
 }
 
 } // namespace orbita::sim

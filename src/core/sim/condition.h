@@ -5,16 +5,17 @@
 #pragma once
 
 #include "core/base/mutex.h"
-#include "core/drive/writable_medium.h"
+#include "core/sim/medium.h"
 #include "core/sim/surface.h"
 
 #include <atomic>
+#include <deque>
 #include <map>
 #include <set>
 
 namespace orbita::sim {
 
-class Condition final : public WritableMedium {
+class Condition {
 public:
     explicit Condition(const Scenario& scenario);
 
@@ -35,6 +36,7 @@ public:
         HealthStory health;       // counters as they stand now
         std::vector<Lba> pending; // ascending: first sectors of physical sectors known to be unreadable
         std::uint64_t pendingSectors = 0;
+        std::vector<Lba> grown; // ascending: first sectors of those replaced since the story began
         std::vector<FailedRead> failedReads; // latest first, at most 20
         std::uint64_t failedReadCount = 0;
         std::vector<Test> tests; // latest first, at most 20; the running one, if any, is the first
@@ -58,10 +60,15 @@ public:
         return std::chrono::milliseconds{m_recoveryLimitMs.load()};
     }
 
-    // By the session's host alone. Requires whole sectors, inside the drive.
-    Result<void> write(const LbaSpan& span, std::span<const std::byte> contents) override;
-    // Puts what was written since the story began over `bytes`, the contents of the sectors from `first` on.
-    void readWritten(Lba first, std::span<std::byte> bytes) const;
+    [[nodiscard]] Medium& medium() { return m_medium; }
+    // By one session at a time, for writing. False where another one has it.
+    bool take() { return !m_taken.exchange(true); }
+    void giveBack() { m_taken = false; }
+    // As if the computer had mounted it there; empty: nowhere.
+    void setMountedAt(const std::string& where);
+    [[nodiscard]] std::string mountedAt() const;
+    // What was learnt by writing; its counts tell of it when they do.
+    void noteWritten(const std::vector<WriteEffect>& effects, std::uint64_t bytes, Nanoseconds now);
 
     // The latest moment that any link has told of: where a new link's time begins.
     [[nodiscard]] Nanoseconds latest();
@@ -69,15 +76,22 @@ public:
 
 private:
     void advance(Nanoseconds now) REQUIRES(m_mutex);
-    [[nodiscard]] std::optional<Lba> firstUnreadable(const LbaSpan& span) const REQUIRES(m_mutex);
+    void tell(const WriteEffect& effect) REQUIRES(m_mutex);
+    [[nodiscard]] std::optional<Lba> firstUnreadable(const LbaSpan& span, Nanoseconds now) const;
 
+    Medium m_medium;
+    std::atomic<bool> m_taken = false;
     mutable Mutex m_mutex;
     std::atomic<std::uint32_t> m_recoveryLimitMs = 0;
     const Scenario m_scenario;
     State m_state GUARDED_BY(m_mutex);
     std::set<std::uint64_t> m_pending GUARDED_BY(m_mutex);
-    std::map<std::uint64_t, std::vector<std::byte>> m_written GUARDED_BY(m_mutex); // by sector
-    std::uint64_t m_readBytes GUARDED_BY(m_mutex) = 0;                             // since the story began
+    // What its counts do not tell yet, with when they will.
+    std::deque<std::pair<Nanoseconds, WriteEffect>> m_untold GUARDED_BY(m_mutex);
+    std::set<std::uint64_t> m_grown GUARDED_BY(m_mutex);
+    std::string m_mountedAt GUARDED_BY(m_mutex);
+    std::uint64_t m_writtenBytes GUARDED_BY(m_mutex) = 0; // since the story began
+    std::uint64_t m_readBytes GUARDED_BY(m_mutex) = 0;    // since the story began
     Nanoseconds m_latest GUARDED_BY(m_mutex){};
     Nanoseconds m_testBegan GUARDED_BY(m_mutex){};
     Nanoseconds m_testLasts GUARDED_BY(m_mutex){};

@@ -18,8 +18,12 @@ public:
     [[nodiscard]] virtual std::optional<MediumAccess> mediumAccess(const CommandBlock& block) const = 0;
     // Puts what came of such a read into `reply`.
     virtual void answerRead(const CommandBlock& block, const ReadEvent& event, Reply& reply) = 0;
-    // Such a read beyond the drive's last sector.
+    // Such a read, or write, beyond the drive's last sector.
     virtual void answerBeyondEnd(const CommandBlock& block, Reply& reply) = 0;
+    // Empty for any other command.
+    [[nodiscard]] virtual std::optional<MediumWrite>
+    mediumWrite(const CommandBlock& block, std::span<const std::byte> parameters) const = 0;
+    virtual void answerWrite(const CommandBlock& block, const WriteEvent& event, Reply& reply) = 0;
     // Any other command: its data, and the answer in `reply`. What the drive does not know, it refuses.
     virtual std::vector<std::byte> answer(const CommandBlock& block, std::span<const std::byte> parameters,
                                           Nanoseconds now, Reply& reply) = 0;

@@ -13,6 +13,9 @@ namespace {
 constexpr nvme::Completion unknownCommand{0, 0, 0x01, true};
 constexpr nvme::Completion badField{0, 0, 0x02, true};
 constexpr nvme::Completion unrecoveredRead{0, 2, 0x81, true};
+constexpr nvme::Completion writeFault{0, 2, 0x80, true};
+constexpr nvme::Completion capacityExceeded{0, 0, 0x81, true};
+constexpr nvme::Completion writeProtected{0, 1, 0x82, true};
 constexpr nvme::Completion accessDenied{0, 2, 0x86, true};
 constexpr nvme::Completion dataTransferError{0, 0, 0x04, false};
 constexpr nvme::Completion beyondEnd{0, 0, 0x80, true};
@@ -40,6 +43,34 @@ public:
             completion = unrecoveredRead;
         else if (event.result == ReadResult::damagedOnTheWay)
             completion = dataTransferError;
+        reply.bytes = nvme::encodeCompletion(completion);
+    }
+
+    [[nodiscard]] std::optional<MediumWrite>
+    mediumWrite(const CommandBlock& block, std::span<const std::byte> /*parameters*/) const override {
+        if (block.protocol != Protocol::nvmeIo)
+            return std::nullopt;
+        const LbaSpan span{nvme::lbaOf(block), SectorCount{nvme::sectorsOf(block)}};
+        switch (nvme::opcodeOf(block)) {
+        case nvme::io::flush:
+            return MediumWrite{MediumWrite::What::flush, {}, true};
+        case nvme::io::write:
+            return MediumWrite{MediumWrite::What::sectors, span, nvme::isFua(block)};
+        case nvme::io::writeZeroes:
+            return MediumWrite{MediumWrite::What::zeros, span, nvme::isFua(block)};
+        default:
+            return std::nullopt;
+        }
+    }
+
+    void answerWrite(const CommandBlock& /*block*/, const WriteEvent& event, Reply& reply) override {
+        nvme::Completion completion;
+        if (event.result == WriteResult::writeProtected)
+            completion = writeProtected;
+        else if (event.result == WriteResult::mediumRefuses)
+            completion = writeFault;
+        else if (event.result == WriteResult::noSpare)
+            completion = capacityExceeded;
         reply.bytes = nvme::encodeCompletion(completion);
     }
 
@@ -106,6 +137,7 @@ private:
 
     [[nodiscard]] std::vector<std::byte> controller() const {
         nvme::Controller c;
+        c.writeZeroesSupported = true;
         c.serial = m_scenario.identity.serial;
         c.model = m_scenario.identity.model;
         c.firmware = m_scenario.identity.firmware;

@@ -178,6 +178,36 @@ Nanoseconds readLateness(ObjectReader& object, const Scenario& scenario, const c
     return fromSeconds(toSeconds(scenario.turn()) * object.number(turnsKey, 0, 1e6));
 }
 
+OnWrite readOnWrite(ObjectReader& object) {
+    const std::string name = object.text("on_write");
+    constexpr std::array<std::string_view, 5> names = {"rewritten", "remapped", "stays", "worsens", "fails"};
+    if (const auto known = enumFromName<OnWrite>(names, name))
+        return *known;
+    throw Complaint{object.at("on_write") + " is \"" + name +
+                    "\"; it must be rewritten, remapped, stays, worsens or fails"};
+}
+
+WritingStory readWriting(ObjectReader object) {
+    constexpr std::uint64_t most = 1ULL << 40U;
+    WritingStory w;
+    if (object.has("on_write"))
+        w.onWrite = readOnWrite(object);
+    w.spares = object.whole("spares", 0, most, w.spares);
+    w.countersLag = fromSeconds(object.number("counters_lag_s", 0, 1e6, 0));
+    w.tells = object.flag("tells", w.tells);
+    w.writeCache = object.flag("write_cache", w.writeCache);
+    w.swallowsFlushes = object.flag("swallows_flushes", w.swallowsFlushes);
+    w.forces = object.flag("forces", w.forces);
+    w.writeProtected = object.flag("write_protected", w.writeProtected);
+    w.pretends = object.flag("pretends", w.pretends);
+    w.extra = fromMilliseconds(object.number("extra_ms", 0, mostMilliseconds, 0));
+    w.diesAtWrite = object.whole("dies_at_write", 0, most, 0);
+    w.freezesAtWrite = object.whole("freezes_at_write", 0, most, 0);
+    w.spreadsEvery = object.whole("spreads_every", 0, most, 0);
+    object.finish();
+    return w;
+}
+
 Defect readDefect(ObjectReader object, const Scenario& scenario) {
     Defect defect;
     defect.kind = readKind(object);
@@ -186,6 +216,9 @@ Defect readDefect(ObjectReader object, const Scenario& scenario) {
     defect.span.count.value = object.whole("sectors", 1, capacity - defect.span.first.value, 1);
     defect.probability = object.number("probability", 0, 1, 1);
     defect.times = static_cast<std::uint32_t>(object.whole("times", 0, 1'000'000, 0));
+    if (object.has("on_write"))
+        defect.onWrite = readOnWrite(object);
+    defect.fadesAfter = fromSeconds(object.number("fades_after_s", 0, 1e9, 0));
     switch (defect.kind) {
     case DefectKind::slow:
         defect.delay = readLateness(object, scenario, "turns", "extra_ms");
@@ -340,6 +373,8 @@ Scenario readScenario(const Json& json) {
     list("other_load", [&](ObjectReader o) { scenario.otherLoads.push_back(readOtherLoad(std::move(o))); });
     list("not_stored",
          [&](ObjectReader o) { scenario.unmapped.push_back(readUnmapped(std::move(o), scenario)); });
+    if (const Json* writing = top.find("writing"))
+        scenario.writing = readWriting(ObjectReader(*writing, "scenario.writing"));
     scenario.zoneSectors = top.whole("zone_sectors", 0, scenario.identity.capacity.value, 0);
     scenario.limitsErrorRecovery = top.flag("limits_recovery", true);
     scenario.verifyLies = top.flag("verify_lies", false);

@@ -19,15 +19,26 @@ enum class DefectKind : std::uint8_t {
     linkFault,  // the transfer is damaged on the way
 };
 
+// What becomes of a defect when all of its physical sector is written.
+enum class OnWrite : std::uint8_t {
+    rewritten, // it is well again, in place
+    remapped,  // a spare takes its place, as long as there are any
+    stays,     // the drive says that it is done, and it is as bad as before
+    worsens,   // the drive says that it is done, and it cannot be read any more
+    fails,     // the drive says that it could not be written
+};
+
 struct Defect {
     DefectKind kind = DefectKind::slow;
     LbaSpan span;
     double probability = 1; // that one reading meets it
     // slow: how much later than undisturbed; unreadable: how long the drive tries before it says so.
     Nanoseconds delay{};
-    Nanoseconds duration{};  // freeze: how long
-    bool endless = false;    // freeze: it never ends
-    std::uint32_t times = 0; // met at most so often; 0: always
+    Nanoseconds duration{};           // freeze: how long
+    bool endless = false;             // freeze: it never ends
+    std::uint32_t times = 0;          // met at most so often; 0: always
+    std::optional<OnWrite> onWrite{}; // slow and unreadable; absent: as the scenario says of all
+    Nanoseconds fadesAfter{};         // rewritten in place: bad again after so long; 0: never
 };
 
 // Slow places strewn at random, the same in every run of one seed.
@@ -92,6 +103,23 @@ struct HealthStory {
     unsigned shortTestMinutes = 2;
 };
 
+// How the drive takes being written to.
+struct WritingStory {
+    OnWrite onWrite = OnWrite::rewritten; // of defects that say nothing themselves
+    std::uint64_t spares = 2000;          // physical sectors
+    Nanoseconds countersLag{};            // until its counts tell of it
+    bool tells = true;                    // its counts tell of it at all
+    bool writeCache = true;               // what is not forced to the medium waits in its memory
+    bool swallowsFlushes = false;         // and so does what is: the drive, or its bridge, only says so
+    bool forces = true;                   // offers writes that are forced to the medium (FUA)
+    bool writeProtected = false;
+    bool pretends = false;            // says that it is done, and does nothing
+    Nanoseconds extra{};              // of each command
+    std::uint64_t diesAtWrite = 0;    // which command finishes it off; 0: none
+    std::uint64_t freezesAtWrite = 0; // and which one it never answers
+    std::uint64_t spreadsEvery = 0;   // so many writes cost it a neighbouring sector; 0: none
+};
+
 // The drive as it stood at an earlier visit.
 struct EarlierVisit {
     unsigned daysAgo = 0;
@@ -128,6 +156,7 @@ struct Scenario {
     std::vector<Defect> defects; // ascending; unreadable ones cover whole physical sectors
     std::vector<Speckle> speckles;
     std::vector<OtherLoad> otherLoads;
+    WritingStory writing;
     std::uint64_t zoneSectors = 0; // of a zoned drive; each zone holds what comes before its not stored end
     std::vector<LbaSpan> unmapped; // never written, or given back: read without the medium
     Lock lock = Lock::none;

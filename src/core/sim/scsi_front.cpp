@@ -92,6 +92,60 @@ public:
             putSense(reply, {scsi::senseKey::abortedCommand, 0x47, 0, {}, {}, false, {}});
     }
 
+    [[nodiscard]] std::optional<MediumWrite>
+    mediumWrite(const CommandBlock& block, std::span<const std::byte> parameters) const override {
+        if (block.protocol != Protocol::scsi)
+            return std::nullopt;
+        using What = MediumWrite::What;
+        const bool poor = m_scenario.front == Front::bridge;
+        const bool forces = m_scenario.front == Front::scsi && m_scenario.writing.forces;
+        const LbaSpan span{scsi::lbaOf(block), SectorCount{scsi::sectorsOf(block)}};
+        switch (scsi::opcodeOf(block)) {
+        case scsi::opcode::write10:
+            return MediumWrite{What::sectors, span, forces && scsi::isFua(block)};
+        case scsi::opcode::write16:
+            if (poor)
+                return std::nullopt;
+            return MediumWrite{What::sectors, span, forces && scsi::isFua(block)};
+        case scsi::opcode::writeAndVerify16:
+            if (m_scenario.front != Front::scsi)
+                return std::nullopt;
+            return MediumWrite{What::sectors, span, true};
+        case scsi::opcode::synchronizeCache10:
+            return MediumWrite{What::flush, {}, true};
+        case scsi::opcode::reassignBlocks:
+            if (const auto lba = scsi::lbaInReassignList(parameters); lba && m_scenario.front == Front::scsi)
+                return MediumWrite{What::reassign, {*lba, SectorCount{1}}, true};
+            return std::nullopt;
+        default:
+            break;
+        }
+        const auto inside = scsi::unwrapAta(block);
+        return inside && m_scenario.front == Front::sat ? m_ata->mediumWrite(*inside, parameters)
+                                                        : std::nullopt;
+    }
+
+    void answerWrite(const CommandBlock& block, const WriteEvent& event, Reply& reply) override {
+        if (const auto inner = scsi::unwrapAta(block)) {
+            Reply registers;
+            m_ata->answerWrite(*inner, event, registers);
+            putRegisters(block, registers, reply);
+            return;
+        }
+        reply.status = scsi::status::good;
+        const bool own = m_scenario.front == Front::scsi;
+        if (event.result == WriteResult::writeProtected)
+            putSense(reply, own ? scsi::Sense{scsi::senseKey::dataProtect, 0x27, 0, {}, {}, false, {}}
+                                : abortedWithoutCause());
+        else if (event.result == WriteResult::mediumRefuses)
+            putSense(reply, {scsi::senseKey::mediumError, 0x0C, 0, event.firstBad, {}, false, {}});
+        else if (event.result == WriteResult::noSpare)
+            putSense(
+                reply,
+                own ? scsi::Sense{scsi::senseKey::mediumError, 0x0C, 0x02, event.firstBad, {}, false, {}}
+                    : scsi::Sense{scsi::senseKey::hardwareError, 0x32, 0, event.firstBad, {}, false, {}});
+    }
+
     void answerBeyondEnd(const CommandBlock& block, Reply& reply) override {
         if (const auto inner = scsi::unwrapAta(block)) {
             Reply registers;
@@ -297,7 +351,7 @@ private:
     [[nodiscard]] std::vector<std::byte> mode(const CommandBlock& block, Reply& reply) const {
         const auto page = static_cast<std::uint8_t>(std::to_integer<unsigned>(block.bytes[2]) & 0x3FU);
         scsi::ModeData data;
-        data.forcesAccess = m_scenario.front == Front::scsi;
+        data.forcesAccess = m_scenario.front == Front::scsi && m_scenario.writing.forces;
         if (page == 0x08) {
             data.page.resize(20);
             data.page[2] = std::byte{0x04};
@@ -349,8 +403,9 @@ private:
             return log(static_cast<std::uint8_t>(std::to_integer<unsigned>(block.bytes[2]) & 0x3FU),
                        std::to_integer<std::uint8_t>(block.bytes[3]), state, reply);
         case scsi::opcode::readDefectData12: {
-            std::vector<Lba> grown;
-            for (std::uint64_t i = 0; i < std::min<std::uint64_t>(state.health.reallocated, 2000); ++i)
+            std::vector<Lba> grown = state.grown;
+            const std::uint64_t before = state.health.reallocated - state.grown.size();
+            for (std::uint64_t i = 0; i < std::min<std::uint64_t>(before, 2000); ++i)
                 grown.push_back({(i * 7919 + 104729) % m_scenario.identity.capacity.value});
             return scsi::encodeDefects12(grown);
         }

@@ -18,8 +18,8 @@ constexpr double speedWhileHesitating = 15;
 
 SimLink::SimLink(Scenario scenario, double speed, std::shared_ptr<Condition> condition)
     : Link(familyOf(familyOfFront(scenario.front)).protocols)
-    , m_surface(std::move(scenario))
-    , m_condition(condition ? std::move(condition) : std::make_shared<Condition>(m_surface.scenario()))
+    , m_condition(condition ? std::move(condition) : std::make_shared<Condition>(scenario))
+    , m_surface(std::move(scenario), m_condition->medium())
     , m_front(makeFront(m_surface.scenario(), m_condition))
     , m_origin(m_condition->latest())
     , m_clock(speed)
@@ -64,39 +64,98 @@ SimLink::AtDrive SimLink::begin(const Request& request) {
     const Nanoseconds served = inTurn ? std::max(begun.begunAt, m_freeAt) : begun.begunAt;
     begun.latency = served - begun.begunAt;
     const auto access = m_front->mediumAccess(request.block);
-    const auto& identity = m_surface.scenario().identity;
-    if (!access) {
+    const auto write = access ? std::nullopt : m_front->mediumWrite(request.block, request.parameters);
+    if (access) {
+        beginRead(request, *access, served, begun);
+    } else if (write) {
+        beginWrite(request, *write, served, begun);
+    } else {
         begun.data = m_front->answer(request.block, request.parameters, powered(), reply);
         begun.data.resize(std::min<std::size_t>(begun.data.size(), request.expected));
         reply.transferred = static_cast<std::uint32_t>(begun.data.size());
         *begun.latency += enquiryTime;
-    } else if (access->span.empty()) { // only a SCSI command can ask for nothing
-        m_front->answerRead(request.block, {}, reply);
-        *begun.latency += m_surface.scenario().overhead;
-    } else if (access->span.end() > Lba{identity.capacity.value}) {
-        m_front->answerBeyondEnd(request.block, reply);
-        *begun.latency += m_surface.scenario().overhead;
-    } else {
-        m_surface.setErrorRecovery(m_condition->recoveryLimit());
-        const ReadEvent event = m_surface.read(*access, served);
-        m_hangs = !event.latency;
-        if (event.latency)
-            *begun.latency += *event.latency;
-        else
-            begun.latency.reset();
-        if (event.result == ReadResult::gone) {
-            reply.transport = TransportStatus::failed;
-            reply.systemError = ENODEV;
-        } else {
-            m_condition->noteRead(access->span, event, identity.logicalBytes, powered());
-            m_front->answerRead(request.block, event, reply);
-            reply.disturbance = event.disturbed ? Disturbance::otherLoad : Disturbance::none;
-            reply.transferred = event.result == ReadResult::data && access->handsOver ? request.expected : 0;
-        }
     }
     if (begun.latency)
         m_freeAt = std::max(m_freeAt, begun.begunAt + *begun.latency);
     return begun;
+}
+
+void SimLink::beginRead(const Request& request, const MediumAccess& access, Nanoseconds served,
+                        AtDrive& begun) {
+    Reply& reply = begun.reply;
+    const auto& identity = m_surface.scenario().identity;
+    if (access.span.empty()) { // only a SCSI command can ask for nothing
+        m_front->answerRead(request.block, {}, reply);
+        *begun.latency += m_surface.scenario().overhead;
+        return;
+    }
+    if (access.span.end() > Lba{identity.capacity.value}) {
+        m_front->answerBeyondEnd(request.block, reply);
+        *begun.latency += m_surface.scenario().overhead;
+        return;
+    }
+    Medium& medium = m_condition->medium();
+    if (medium.touched()) {
+        std::vector<WriteEffect> effects;
+        if (access.pastCache)
+            medium.settle(access.span, powered(), effects);
+        else if (!medium.inWriteCache(access.span))
+            medium.noteReadElsewhere(access.span.count.value * identity.logicalBytes, powered(), effects);
+        m_condition->noteWritten(effects, 0, powered());
+    }
+    m_surface.setErrorRecovery(m_condition->recoveryLimit());
+    const ReadEvent event = m_surface.read(access, served, powered());
+    m_hangs = !event.latency;
+    if (event.latency)
+        *begun.latency += *event.latency;
+    else
+        begun.latency.reset();
+    if (event.result == ReadResult::gone) {
+        reply.transport = TransportStatus::failed;
+        reply.systemError = ENODEV;
+        return;
+    }
+    m_condition->noteRead(access.span, event, identity.logicalBytes, powered());
+    m_front->answerRead(request.block, event, reply);
+    reply.disturbance = event.disturbed ? Disturbance::otherLoad : Disturbance::none;
+    reply.transferred = event.result == ReadResult::data && access.handsOver ? request.expected : 0;
+}
+
+void SimLink::beginWrite(const Request& request, const MediumWrite& write, Nanoseconds served,
+                         AtDrive& begun) {
+    Reply& reply = begun.reply;
+    const auto& identity = m_surface.scenario().identity;
+    const std::uint64_t bytes = write.span.count.value * identity.logicalBytes;
+    *begun.latency += m_surface.scenario().overhead;
+    if (write.span.end() > Lba{identity.capacity.value}) {
+        m_front->answerBeyondEnd(request.block, reply);
+        return;
+    }
+    if (write.what == MediumWrite::What::sectors && request.parameters.size() != bytes) {
+        reply.transport = TransportStatus::failed;
+        reply.systemError = EINVAL;
+        return;
+    }
+    // Each link has its own time; what is written now comes after all that any of them has seen.
+    const Nanoseconds at = std::max(powered(), m_condition->latest());
+    std::vector<WriteEffect> effects;
+    const WriteEvent event = m_surface.scenario().lock != Lock::none
+                                 ? WriteEvent{WriteResult::writeProtected, Nanoseconds{}, write.span.first}
+                                 : m_condition->medium().write(write, request.parameters, at, effects);
+    if (!write.span.empty())
+        *begun.latency += m_surface.reach(write.span, served);
+    m_hangs = !event.latency;
+    if (event.latency)
+        *begun.latency += *event.latency;
+    else
+        begun.latency.reset();
+    if (event.result == WriteResult::gone) {
+        reply.transport = TransportStatus::failed;
+        reply.systemError = ENODEV;
+        return;
+    }
+    m_condition->noteWritten(effects, bytes, at);
+    m_front->answerWrite(request.block, event, reply);
 }
 
 void SimLink::handOver(const Request& request, Reply& reply) {
@@ -108,8 +167,7 @@ void SimLink::handOver(const Request& request, Reply& reply) {
         m_contents.emplace_back();
     auto& content = m_contents[m_contentsUsed++];
     content.resize(reply.transferred);
-    readContent(m_surface.scenario(), access->span.first, content);
-    m_condition->readWritten(access->span.first, content);
+    m_condition->medium().read(access->span.first, content);
     reply.zeros = content.size() == request.expected && allZero(content);
     reply.data =
         m_handsOver == HandOver::whole

@@ -51,13 +51,15 @@ private:
     };
     void fillDrive();
     AtDrive begin(const Request& request);
+    void beginRead(const Request& request, const MediumAccess& access, Nanoseconds served, AtDrive& begun);
+    void beginWrite(const Request& request, const MediumWrite& write, Nanoseconds served, AtDrive& begun);
     void withdrawNotSent();
     void handOver(const Request& request, Reply& reply);
 
     [[nodiscard]] Nanoseconds powered() const { return m_origin + m_clock.now(); }
 
-    Surface m_surface;
     std::shared_ptr<Condition> m_condition;
+    Surface m_surface;
     std::unique_ptr<CommandFront> m_front;
     Nanoseconds m_origin; // on the condition's clock
     VirtualClock m_clock;

@@ -19,7 +19,8 @@ Nanoseconds rounded(double ns) {
 
 } // namespace
 
-Surface::Surface(Scenario scenario) : m_scenario(std::move(scenario)), m_met(m_scenario.defects.size(), 0) {
+Surface::Surface(Scenario scenario, Medium& medium)
+    : m_scenario(std::move(scenario)), m_medium(medium), m_met(m_scenario.defects.size(), 0) {
     Lba latest;
     for (const Defect& defect : m_scenario.defects) {
         latest = std::max(latest, defect.span.end());
@@ -66,6 +67,33 @@ void Surface::remember(LbaSpan span, bool continues) {
         m_cachedSectors -= (m_cache.front().end - m_cache.front().first).value;
         m_cache.pop_front();
     }
+}
+
+void Surface::forget(const LbaSpan& span) {
+    std::deque<Segment> kept;
+    for (const Segment& segment : m_cache) {
+        const LbaSpan held = spanBetween(segment.first, segment.end);
+        if (!held.overlaps(span)) {
+            kept.push_back(segment);
+            continue;
+        }
+        if (segment.first < span.first)
+            kept.push_back({segment.first, span.first});
+        if (span.end() < segment.end)
+            kept.push_back({span.end(), segment.end});
+    }
+    m_cache = std::move(kept);
+    m_cachedSectors = 0;
+    for (const Segment& segment : m_cache)
+        m_cachedSectors += (segment.end - segment.first).value;
+}
+
+Nanoseconds Surface::reach(const LbaSpan& span, Nanoseconds now) {
+    forget(span);
+    const bool continues = span.first == m_streamEnd && m_streamEnd.value != 0;
+    const Nanoseconds took = mechanics({span, true, true}, now, continues);
+    m_streamEnd = span.end();
+    return took;
 }
 
 double Surface::nsPerSector(Lba lba) {
@@ -163,20 +191,31 @@ bool Surface::meets(std::size_t index) {
     return true;
 }
 
-void Surface::meetDefects(LbaSpan span, ReadEvent& event) {
+void Surface::meetDefects(LbaSpan span, Nanoseconds powered, ReadEvent& event) {
+    const bool touched = m_medium.touched();
     // The first defect that could reach into the span.
     std::size_t i = static_cast<std::size_t>(
         std::upper_bound(m_latestEnd.begin(), m_latestEnd.end(), span.first) - m_latestEnd.begin());
     for (; i < m_scenario.defects.size() && m_scenario.defects[i].span.first < span.end(); ++i) {
         const Defect& defect = m_scenario.defects[i];
-        if (!defect.span.overlaps(span) || !meets(i))
+        if (!defect.span.overlaps(span))
+            continue;
+        const bool ofSurface = defect.kind == DefectKind::slow || defect.kind == DefectKind::unreadable;
+        Lba first = std::max(defect.span.first, span.first);
+        if (touched && ofSurface) {
+            const auto troubled = m_medium.troubled(i, span, powered);
+            if (!troubled)
+                continue;
+            first = *troubled;
+        }
+        if (!meets(i))
             continue;
         switch (defect.kind) {
         case DefectKind::slow:
             if (m_recoveryLimit.count() > 0 && defect.delay > m_recoveryLimit) {
                 *event.latency += m_recoveryLimit;
                 event.result = ReadResult::unreadable;
-                event.firstBad = std::max(defect.span.first, span.first);
+                event.firstBad = first;
                 return;
             }
             *event.latency += defect.delay;
@@ -200,7 +239,7 @@ void Surface::meetDefects(LbaSpan span, ReadEvent& event) {
             *event.latency +=
                 m_recoveryLimit.count() > 0 ? std::min(defect.delay, m_recoveryLimit) : defect.delay;
             event.result = ReadResult::unreadable;
-            event.firstBad = std::max(defect.span.first, span.first);
+            event.firstBad = first;
             return;
         }
     }
@@ -215,9 +254,9 @@ void Surface::meetOtherLoad(Nanoseconds now, ReadEvent& event) {
     }
 }
 
-ReadEvent Surface::read(const MediumAccess& access, Nanoseconds now) {
+ReadEvent Surface::read(const MediumAccess& access, Nanoseconds now, Nanoseconds powered) {
     const LbaSpan& span = access.span;
-    if (m_gone)
+    if (m_gone || m_medium.gone())
         return {ReadResult::gone, m_scenario.overhead, {}};
     if (m_scenario.lock != Lock::none)
         return {ReadResult::locked, m_scenario.overhead, {}};
@@ -240,7 +279,15 @@ ReadEvent Surface::read(const MediumAccess& access, Nanoseconds now) {
         event.latency = mechanics(access, now, continues) + speckles(span);
     }
     meetOtherLoad(now, event);
-    meetDefects(span, event);
+    if (!access.pastCache && m_medium.touched() && m_medium.inWriteCache(span))
+        return event;
+    meetDefects(span, powered, event);
+    if (m_medium.touched() && event.result == ReadResult::data)
+        if (const auto lost = m_medium.spoilt(span)) {
+            event.result = ReadResult::unreadable;
+            event.firstBad = *lost;
+            *event.latency += std::chrono::seconds{2};
+        }
     if (event.result == ReadResult::data && event.latency) {
         if (access.handsOver)
             remember(span, continues);

@@ -2,6 +2,7 @@
 // The mechanics of the simulated drive: how long a read takes and what comes of it.
 #pragma once
 
+#include "core/sim/medium.h"
 #include "core/sim/scenario.h"
 
 #include <deque>
@@ -28,12 +29,16 @@ struct ReadEvent {
 // Deterministic: the same reads at the same times give the same events.
 class Surface {
 public:
-    explicit Surface(Scenario scenario);
+    // `medium`: whose defects count as long as it says that they are there.
+    Surface(Scenario scenario, Medium& medium);
 
     [[nodiscard]] const Scenario& scenario() const { return m_scenario; }
-    // One access, begun at `now`. Requires a span inside the drive, and each `now` no earlier than the answer
-    // before.
-    ReadEvent read(const MediumAccess& access, Nanoseconds now);
+    // One access, begun at `now`; `powered`: since the drive was. Requires a span inside the drive, and each
+    // `now` no earlier than the answer before.
+    ReadEvent read(const MediumAccess& access, Nanoseconds now, Nanoseconds powered);
+    // What reaching a place and handing over so much takes, as a write does; what stood in the drive's cache
+    // of it stands there no more.
+    Nanoseconds reach(const LbaSpan& span, Nanoseconds now);
     // The drive gives a sector up after so long; zero: it tries as long as it likes.
     void setErrorRecovery(Nanoseconds limit) { m_recoveryLimit = limit; }
 
@@ -51,10 +56,12 @@ private:
     Nanoseconds speckles(LbaSpan span) const;
     void meetOtherLoad(Nanoseconds now, ReadEvent& event);
     // Applies the defects inside `span` to `event`, whose latency is present.
-    void meetDefects(LbaSpan span, ReadEvent& event);
+    void meetDefects(LbaSpan span, Nanoseconds powered, ReadEvent& event);
     bool meets(std::size_t defect);
+    void forget(const LbaSpan& span);
 
     Scenario m_scenario;
+    Medium& m_medium;
     std::vector<Lba> m_latestEnd; // latestEnd[i]: the furthest end among defects 0..i
     std::vector<std::uint32_t> m_met;
     std::deque<Segment> m_cache;

@@ -5,6 +5,7 @@
 #include "core/session/local_orders.h"
 #include "core/session/open_action_log.h"
 #include "core/sim/sim_link.h"
+#include "core/target/simulated_access.h"
 
 namespace orbita {
 
@@ -27,7 +28,7 @@ Result<std::unique_ptr<DriveSession>> openSimulated(const Target& target, bool p
     HostSetup setup;
     setup.way = simulatedPath(target, paced);
     setup.log = std::move(log);
-    setup.medium = target.condition;
+    setup.writing = simulatedAccess(target);
     // Where nothing is kept of what was done to it, it is owed nothing by the next program either.
     setup.keepsSettings = setup.log && setup.log->isKept();
     return DriveSession::open(simulatedPath(target, paced), std::make_shared<LocalOrders>(std::move(setup)),
@@ -50,16 +51,9 @@ Result<std::unique_ptr<DriveSession>> openReal(const Target& target, const Drive
     way.speaks = target.commandFamily;
     way.nameSpace = std::max(opened->facts.nameSpace, 1U);
     auto session = DriveSession::open(std::move(way), opened->orders, meant, sessionPatience, stop);
-    // Where nothing else tells, the kernel does whether what stands there is what stood there.
-    if (session && (*session)->toldBy() == ToldBy::looks && !target.generation.empty() &&
-        meant != DriveId{}) {
-        const auto now = describeDevice(target.name);
-        if (!now || now->generation != target.generation)
-            return tl::unexpected(
-                Error{Error::Kind::refusedUnsafe, "speaking with the drive at", target.name,
-                      "what stands there was put in since, and has no serial number to be known again by",
-                      "Nothing was done to it. Look at the list of drives anew."});
-    }
+    if (session)
+        if (auto same = standsWhereItStood(**session, target, meant); !same)
+            return tl::unexpected(same.error());
     return session;
 }
 
@@ -79,6 +73,19 @@ Result<std::unique_ptr<DriveSession>> openFor(const Target& target, bool paced, 
 }
 
 } // namespace
+
+// Where nothing else tells, the kernel does whether what stands there is what stood there.
+Result<void> standsWhereItStood(const DriveSession& session, const Target& target, const DriveId& meant) {
+    if (session.toldBy() != ToldBy::looks || target.generation.empty() || meant == DriveId{})
+        return {};
+    const auto now = describeDevice(target.name);
+    if (now && now->generation == target.generation)
+        return {};
+    return tl::unexpected(
+        Error{Error::Kind::refusedUnsafe, "speaking with the drive at", target.name,
+              "what stands there was put in since, and has no serial number to be known again by",
+              "Nothing was done to it. Look at the list of drives anew."});
+}
 
 Result<std::unique_ptr<DriveSession>> openSession(const Target& target, bool paced,
                                                   const std::stop_token& stop, const std::string& actionLog) {

@@ -14,6 +14,10 @@ Result<std::unique_ptr<DriveSession>> openSession(const Target& target, bool pac
                                                   const std::stop_token& stop = {},
                                                   const std::string& actionLog = {});
 
+// Whether nothing was put in there since `target` was looked at, where neither a serial number nor a
+// worldwide name tells: then the kernel's own count does.
+Result<void> standsWhereItStood(const DriveSession& session, const Target& target, const DriveId& meant);
+
 // Who answers where `target` was, whoever that is; nothing where it takes no commands. Errors as above.
 Result<DriveId> whoAnswersAt(const Target& target, const std::stop_token& stop = {});
 

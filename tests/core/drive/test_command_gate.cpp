@@ -12,6 +12,8 @@
 #include "core/drive/scsi/ata_translation.h"
 #include "core/drive/scsi/commands.h"
 #include "core/drive/scsi/pages.h"
+#include "core/drive/writing.h"
+#include "core/session/write_gate.h"
 #include "support/scripted_link.h"
 
 #include <QTest>
@@ -163,6 +165,46 @@ bool passes(const CommandGate& gate, const Sent& sent) {
     return gate.passes(sent.block, {sent.parameters, sent.expected});
 }
 
+// What writes, all of it to sectors 1000 to 1007, or to none; the drive has sectors of 512 bytes.
+std::vector<Sent> writingCommands() {
+    const LbaSpan span{Lba{1000}, SectorCount{8}};
+    const std::vector<std::byte> contents(8 * 512, std::byte{0x5A});
+    std::vector<Sent> sent = {
+        {"plain write", plain::writeBlock(1000 * 512, 8 * 512), 0, contents},
+        {"WRITE(16)", scsi::write16(span.first, 8, false), 0, contents},
+        {"WRITE(16) FUA", scsi::write16(span.first, 8, true), 0, contents},
+        {"WRITE(16) of nothing", scsi::write16({0}, 0, false)},
+        {"WRITE(10)", scsi::write10(span.first, 8, true), 0, contents},
+        {"WRITE AND VERIFY(16)", scsi::writeAndVerify16(span.first, 8), 0, contents},
+        {"SYNCHRONIZE CACHE(10)", scsi::synchronizeCache()},
+        {"REASSIGN BLOCKS", scsi::reassignBlocks(), 0, scsi::reassignList({1007})},
+        {"Write", nvme::write(span.first, 8, 1), 0, contents},
+        {"Write Zeroes", nvme::writeZeroes(span.first, 8, 1)},
+        {"Flush", nvme::flush(1)},
+    };
+    for (const bool fua : {false, true}) {
+        const CommandBlock write = ata::writeDmaExt(span.first, 8, fua);
+        sent.push_back({"WRITE DMA EXT", write, 0, contents});
+        sent.push_back({"WRITE DMA EXT, wrapped", scsi::wrapAta(write), 0, contents});
+    }
+    sent.push_back({"FLUSH CACHE EXT", ata::flushCacheExt()});
+    sent.push_back({"FLUSH CACHE EXT, wrapped", scsi::wrapAta(ata::flushCacheExt())});
+    return sent;
+}
+
+WritePermit permitFor(const LbaSpan& span) {
+    WriteGate gate;
+    GrantOrder asked;
+    asked.spans = {span};
+    asked.kinds = {WriteKind::refresh};
+    asked.lasting = std::chrono::hours{1};
+    const std::string grant = gate.give(asked, Nanoseconds{});
+    WriteOrder order;
+    order.grant = grant;
+    order.span = span;
+    return gate.permit(order, "", 512, Nanoseconds{}).value();
+}
+
 std::vector<Sent> everything() {
     std::vector<Sent> all = {{"plain read", plain::readBlock(1ULL << 40U, 4096), 4096}};
     for (const auto& some : {ataCommands(), scsiCommands(), nvmeCommands()})
@@ -226,6 +268,64 @@ private slots:
             QCOMPARE(classOf(sent.block, {sent.parameters, sent.expected}),
                      sent.state ? CommandClass::stateChanging : CommandClass::mediumReading);
         }
+    }
+    // No admission lets anything through that writes; a permit does, to its own sectors and for that long.
+    void whatWritesNeedsAPermit() {
+        for (const Sent& sent : writingCommands()) {
+            const ProtocolSet speaks = setOf(sent.block.protocol);
+            QCOMPARE(classOf(sent.block, {sent.parameters, sent.expected}), CommandClass::mediumWriting);
+            CommandGate gate = seasoned(speaks, Admission::stateToo);
+            QVERIFY2(!passes(gate, sent), sent.name);
+            gate.permit(permitFor({Lba{1000}, SectorCount{8}}));
+            QVERIFY2(passes(gate, sent), sent.name);
+            gate.permit(permitFor({Lba{900}, SectorCount{200}}));
+            QVERIFY2(passes(gate, sent), sent.name);
+            const DriveFamily& family = familyOf(sent.block.protocol);
+            const bool toSectors = !family.writing->sectors(sent.block, sent.parameters, 512).empty();
+            for (const LbaSpan& other :
+                 {LbaSpan{Lba{1000}, SectorCount{7}}, LbaSpan{Lba{1001}, SectorCount{8}},
+                  LbaSpan{Lba{2000}, SectorCount{8}}}) {
+                gate.permit(permitFor(other));
+                const bool oneSector = sent.parameters.size() == scsi::reassignListBytes;
+                if (!oneSector || !other.contains(Lba{1007}))
+                    QVERIFY2(passes(gate, sent) == !toSectors, sent.name);
+            }
+            gate.permit(permitFor({Lba{1000}, SectorCount{8}}));
+            gate.forbid();
+            QVERIFY2(!passes(gate, sent), sent.name);
+            // Contents that are not as long as the command says.
+            if (sent.parameters.size() <= scsi::reassignListBytes)
+                continue;
+            gate.permit(permitFor({Lba{1000}, SectorCount{8}}));
+            Sent cut = sent;
+            cut.parameters.pop_back();
+            QVERIFY2(!passes(gate, cut), sent.name);
+            cut.parameters.clear();
+            QVERIFY2(!passes(gate, cut), sent.name);
+        }
+    }
+    // Under a permit, a block that differs in anything is held against where it really writes to.
+    void aPermitIsForItsSectorsAlone() {
+        std::mt19937_64 random(12);
+        const auto sent = writingCommands();
+        const LbaSpan span{Lba{1000}, SectorCount{8}};
+        int passed = 0;
+        for (int round = 0; round < 200'000; ++round) {
+            const Sent& one = sent[random() % sent.size()];
+            CommandGate gate = seasoned(setOf(one.block.protocol), Admission::stateToo);
+            gate.permit(permitFor(span));
+            Sent bent = one;
+            bent.block.bytes[random() % 64] ^= static_cast<std::byte>(1U << random() % 8);
+            if (!passes(gate, bent))
+                continue;
+            ++passed;
+            if (classOf(bent.block, {bent.parameters, bent.expected}) != CommandClass::mediumWriting)
+                continue;
+            const LbaSpan written =
+                familyOf(bent.block.protocol).writing->sectors(bent.block, bent.parameters, 512);
+            QVERIFY(written.empty() || intersection(written, span) == written);
+        }
+        QVERIFY(passed > 0);
     }
     // A device takes its own protocol and no other, whatever a block calls itself: the same bytes are another
     // command there.
@@ -386,18 +486,21 @@ private slots:
                 QCOMPARE(passes(CommandGate(ataOnly, Admission::stateToo), {"sct", block, 0, listOf(page)}),
                          listed);
                 if (action == 2)
-                    QCOMPARE(classOf(block, {page, 0}), CommandClass::mediumWriting);
+                    QCOMPARE(classOf(block, {page, 0}), CommandClass::foreignWrite);
             }
     }
     void whatWritesIsToldFromTheUnknown() {
         for (const unsigned write :
-             {0x04U, 0x07U, 0x0AU, 0x2AU, 0x2EU, 0x41U, 0x42U, 0x48U, 0x8AU, 0x93U, 0xAAU})
-            QCOMPARE(classOf(blockOf(Protocol::scsi, write), {}), CommandClass::mediumWriting);
+             {0x04U, 0x07U, 0x0AU, 0x2AU, 0x2EU, 0x41U, 0x42U, 0x48U, 0x8AU, 0x93U, 0xAAU}) {
+            CommandBlock block = blockOf(Protocol::scsi, write);
+            block.bytes[1] = std::byte{0x20}; // a protection field, which Orbita never sets
+            QCOMPARE(classOf(block, {}), CommandClass::foreignWrite);
+        }
         CommandBlock frame = ata::identifyDevice();
         for (const unsigned write : {0x30U, 0x35U, 0x45U, 0x61U, 0xB4U, 0xCAU, 0xF4U}) {
             frame.bytes[2] = static_cast<std::byte>(write);
-            QCOMPARE(classOf(frame, {}), CommandClass::mediumWriting);
-            QCOMPARE(classOf(scsi::wrapAta(frame), {}), CommandClass::mediumWriting);
+            QCOMPARE(classOf(frame, {}), CommandClass::foreignWrite);
+            QCOMPARE(classOf(scsi::wrapAta(frame), {}), CommandClass::foreignWrite);
         }
     }
     // Opcode by opcode with random surroundings, nothing passes that is not listed.

@@ -7,11 +7,13 @@
 #include "core/drive/scsi/commands.h"
 #include "core/session/orders.h"
 
+#include "support/leave_to_write.h"
 #include <QCoreApplication>
 #include <QDeadlineTimer>
 #include <QFile>
 #include <QProcess>
 #include <QTemporaryDir>
+
 #include <QTest>
 #include <fcntl.h>
 #include <functional>
@@ -210,9 +212,9 @@ private slots:
             QVERIFY(decodeReply(reader.exchange(encodeOrder(OpenOrder{{}, "me"}))));
             QCOMPARE(decodeReply(reader.exchange(good)).has_value(), withLog);
             QCOMPARE(timesIssued(issued, sendDiagnostic), withLog ? 1 : 0);
-            // No drive of flesh and blood is written to.
-            QVERIFY(!decodeReply(reader.exchange(encodeOrder(GrantOrder{
-                {{Lba{0}, SectorCount{1}}}, {WriteKind::zeros}, "why", std::chrono::minutes{1}}))));
+            // What is no drive of the kernel's is not written to.
+            QVERIFY(!decodeReply(
+                reader.exchange(encodeOrder(test::leaveFor({{Lba{0}, SectorCount{1}}}, DriveId{})))));
             QVERIFY(reader.endsInGoodOrder());
         }
     }

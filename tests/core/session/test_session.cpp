@@ -14,7 +14,9 @@
 #include "core/sim/content.h"
 #include "core/target/logged_action.h"
 #include "core/target/open_session.h"
+#include "core/target/simulated_access.h"
 #include "core/vitals/read_vitals.h"
+#include "support/leave_to_write.h"
 #include "support/scripted_link.h"
 #include "support/sim_scenarios.h"
 #include "support/simulated_target.h"
@@ -53,8 +55,8 @@ struct Session {
     std::unique_ptr<DriveSession> session;
 };
 
-GrantOrder leave(LbaSpan span) {
-    return {{span}, {WriteKind::refresh}, "a slow sector", std::chrono::minutes{5}};
+GrantOrder leave(LbaSpan span, const Target& target) {
+    return leaveFor({span}, driveIdOf(target.identity));
 }
 
 std::vector<std::byte> sectors(std::uint64_t count, std::byte value) {
@@ -251,7 +253,7 @@ private slots:
         HostSetup setup;
         setup.way = simulatedPath(s.target, false);
         setup.log.emplace();
-        setup.medium = s.target.condition;
+        setup.writing = simulatedAccess(s.target);
         SessionHost host(std::move(setup));
         const auto refused = [&](const std::string& message) {
             const auto reply = decodeReply(host.answer(message));
@@ -268,7 +270,7 @@ private slots:
                             "\n"));
         // Nobody said which drive is meant.
         QVERIFY(refused(encodeOrder(RestoreRecoveryOrder{})));
-        QVERIFY(refused(encodeOrder(leave({Lba{0}, SectorCount{8}}))));
+        QVERIFY(refused(encodeOrder(leave({Lba{0}, SectorCount{8}}, s.target))));
         QVERIFY(!refused(encodeOrder(OpenOrder{driveIdOf(s.target.identity), "me"})));
         QVERIFY(refused(encodeOrder(OpenOrder{driveIdOf(s.target.identity), "me"}))); // once
         QVERIFY(refused(v + R"("what":"self-test","family":"ata","kind":"captive","span":[0,0]})"
@@ -297,7 +299,8 @@ private slots:
         QCOMPARE(same.span, order.span);
         // Random damage to good ones.
         std::mt19937 random(11);
-        const std::string good[] = {encodeOrder(order), encodeOrder(leave({Lba{1}, SectorCount{8}})),
+        const std::string good[] = {encodeOrder(order),
+                                    encodeOrder(leave({Lba{1}, SectorCount{8}}, s.target)),
                                     encodeOrder(SelfTestOrder{Family::ata, SelfTestKind::selective, {}})};
         for (int i = 0; i < 3000; ++i) {
             std::string bad = good[static_cast<std::size_t>(i) % 3];
@@ -310,7 +313,7 @@ private slots:
         std::vector<std::byte> was(is.size());
         sim::readContent(*s.target.scenario, {0}, was);
         is = was;
-        s.target.condition->readWritten({0}, is);
+        s.target.condition->medium().read({0}, is);
         QCOMPARE(is, was);
     }
     // Only where leave was given, only in that way, only so long, and only what arrived whole.
@@ -320,22 +323,22 @@ private slots:
         const auto content = sectors(8, std::byte{0x5A});
         const auto stored = [&](std::uint64_t lba) {
             std::vector<std::byte> bytes(512);
-            sim::readContent(*s.target.scenario, {lba}, bytes);
-            s.target.condition->readWritten({lba}, bytes);
+            s.target.condition->medium().readDurable({lba}, bytes);
             return bytes.front() == std::byte{0x5A} && bytes.back() == std::byte{0x5A};
         };
-        const auto refused = [](const Result<void>& done) {
+        const auto refused = [](const Result<WriteAnswer>& done) {
             return !done && done.error().kind == Error::Kind::refusedUnsafe;
         };
-        QVERIFY(refused(s.session->write({"0123", 0}, WriteKind::refresh, span, content)));
-        QVERIFY(!s.session->grantWriting(leave({Lba{4'000'000 - 4}, SectorCount{8}}))); // beyond the end
-        GrantOrder noReason = leave(span);
+        QVERIFY(refused(s.session->write({"0123", 0, {}}, WriteKind::refresh, span, content)));
+        QVERIFY(!s.session->grantWriting(
+            leave({Lba{4'000'000 - 4}, SectorCount{8}}, s.target))); // beyond the end
+        GrantOrder noReason = leave(span, s.target);
         noReason.reason.clear();
         QVERIFY(!s.session->grantWriting(noReason));
-        GrantOrder forEver = leave(span);
-        forEver.lasting = std::chrono::hours{25};
+        GrantOrder forEver = leave(span, s.target);
+        forEver.lasting = std::chrono::hours{24 * 8};
         QVERIFY(!s.session->grantWriting(forEver));
-        const auto grant = s.session->grantWriting(leave(span));
+        const auto grant = s.session->grantWriting(leave(span, s.target));
         QVERIFY2(grant, grant ? "" : grant.error().message().c_str());
         QVERIFY(refused(s.session->write(*grant, WriteKind::zeros, span, sectors(8, {}))));
         QVERIFY(refused(s.session->write(*grant, WriteKind::refresh, {Lba{801}, SectorCount{8}}, content)));
@@ -344,7 +347,10 @@ private slots:
         QVERIFY(refused(s.session->write(*grant, WriteKind::refresh, span, sectors(7, std::byte{0x5A}))));
         QVERIFY(!stored(800) && !stored(799) && !stored(808));
         const std::size_t before = s.actions().size();
-        QVERIFY(s.session->write(*grant, WriteKind::refresh, span, content));
+        const auto written = s.session->write(*grant, WriteKind::refresh, span, content);
+        QVERIFY2(written, written ? "" : written.error().message().c_str());
+        QCOMPARE(written->verdict.outcome, Outcome::answered);
+        QVERIFY(written->forced);
         QVERIFY(stored(800) && stored(807) && !stored(799) && !stored(808));
         const auto actions = s.actions();
         QCOMPARE(actions.size(), before + 1);
@@ -368,12 +374,12 @@ private slots:
         HostSetup setup;
         setup.way = simulatedPath(target, false);
         setup.log.emplace();
-        setup.medium = target.condition;
+        setup.writing = simulatedAccess(target);
         Clock& clock = setup.way.link->clock();
         SessionHost host(std::move(setup));
         const auto give = [&](const Order& order) { return decodeReply(host.answer(encodeOrder(order))); };
         QVERIFY(give(OpenOrder{driveIdOf(target.identity), "me"}));
-        const auto granted = give(leave({Lba{0}, SectorCount{8}}));
+        const auto granted = give(leave({Lba{0}, SectorCount{8}}, target));
         QVERIFY2(granted, granted ? "" : granted.error().message().c_str());
         const auto content = sectors(8, std::byte{1});
         const WriteOrder order{std::get<GrantReply>(*granted).grant,
@@ -391,7 +397,7 @@ private slots:
         auto session = DriveSession::open({}, std::make_shared<LocalOrders>(setupOf(drive)),
                                           {"", "FIRST-1", "", 0}, std::chrono::seconds{5});
         QVERIFY(session);
-        const auto grant = (*session)->grantWriting(leave({Lba{0}, SectorCount{8}}));
+        const auto grant = (*session)->grantWriting(leave({Lba{0}, SectorCount{8}}, {}));
         QVERIFY(!grant && grant.error().kind == Error::Kind::refusedUnsafe);
     }
     // The log is cut after any byte that was not yet promised: what was promised is all there, and the next

@@ -34,6 +34,7 @@ constexpr std::size_t wordAlignment = 209;
 constexpr std::size_t wordRotation = 217;
 
 constexpr std::uint64_t lba48Supported = 1U << 10U;
+constexpr std::uint64_t flushExtSupported = 1U << 13U; // word 83
 constexpr std::uint64_t sizeFieldValid = 1U << 14U;
 constexpr std::uint64_t sizeFieldMask = 3U << 14U;
 constexpr std::uint64_t severalLogicalPerPhysical = 1U << 13U;
@@ -45,6 +46,7 @@ constexpr std::uint64_t setWriteCache = 1U << 5U;
 // Words 84 and 87.
 constexpr std::uint64_t setSelfTest = 1U << 1U;
 constexpr std::uint64_t setLogs = 1U << 5U;
+constexpr std::uint64_t setFua = 1U << 6U;
 constexpr std::uint64_t setWorldWideName = 1U << 8U;
 
 std::uint64_t word(std::span<const std::byte> bytes, std::size_t at, std::size_t words = 1) {
@@ -77,7 +79,8 @@ std::array<std::byte, identifyBytes> encodeIdentify(const IdentifyData& data) {
     putString(bytes, wordFirmware, 8, data.firmware);
     putString(bytes, wordModel, 40, data.model);
     putLittleEndian(bytes, 2 * wordCapacity28, 4, std::min<std::uint64_t>(data.capacity.value, 0x0FFFFFFF));
-    putLittleEndian(bytes, 2 * wordCommandSets, 2, sizeFieldValid | lba48Supported);
+    putLittleEndian(bytes, 2 * wordCommandSets, 2,
+                    sizeFieldValid | lba48Supported | (data.flushSupported ? flushExtSupported : 0U));
     putLittleEndian(bytes, 2 * wordCapacity48, 8, data.capacity.value);
     const std::uint32_t perPhysical = data.physicalBytes / data.logicalBytes;
     std::uint64_t sizes = sizeFieldValid;
@@ -95,7 +98,7 @@ std::array<std::byte, identifyBytes> encodeIdentify(const IdentifyData& data) {
     putLittleEndian(bytes, 2 * wordEnabled1, 2,
                     bit(data.smartEnabled, setSmart) | bit(data.writeCacheEnabled, setWriteCache));
     const std::uint64_t third = sizeFieldValid | bit(data.selfTestSupported, setSelfTest) |
-                                bit(data.logsSupported, setLogs) |
+                                bit(data.logsSupported, setLogs) | bit(data.fuaSupported, setFua) |
                                 bit(data.worldWideName != 0, setWorldWideName);
     putLittleEndian(bytes, 2 * wordCommandSets3, 2, third);
     putLittleEndian(bytes, 2 * wordEnabled3, 2, third);
@@ -162,10 +165,12 @@ Result<IdentifyData> decodeIdentify(std::span<const std::byte> bytes) {
     if ((word(bytes, wordCommandSets3) & sizeFieldMask) == sizeFieldValid) {
         data.selfTestSupported = has(wordCommandSets3, setSelfTest);
         data.logsSupported = has(wordCommandSets3, setLogs);
+        data.fuaSupported = has(wordCommandSets3, setFua);
         if (has(wordCommandSets3, setWorldWideName))
             for (std::size_t i = 0; i < 4; ++i)
                 data.worldWideName = data.worldWideName << 16U | word(bytes, wordWorldWideName + i);
     }
+    data.flushSupported = (sets & sizeFieldMask) == sizeFieldValid && (sets & flushExtSupported) != 0;
     data.passwordSet = has(wordSecurity, 2U);
     data.locked = has(wordSecurity, 4U);
     data.frozen = has(wordSecurity, 8U);

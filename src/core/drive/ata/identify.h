@@ -32,6 +32,8 @@ struct IdentifyData {
     bool recoveryTimeSupported = false; // SCT error recovery control
     bool writeCacheSupported = false;
     bool writeCacheEnabled = false;
+    bool fuaSupported = false;   // takes WRITE DMA FUA EXT
+    bool flushSupported = false; // takes FLUSH CACHE EXT
     bool trimSupported = false;
     bool trustedSupported = false; // takes TRUSTED RECEIVE: may encrypt itself
     // Security (word 128): a password is set, it keeps the data locked, its state cannot be changed now.

@@ -51,6 +51,16 @@ CommandBlock readVerifyExt(Lba lba, std::uint32_t sectors) {
     return block;
 }
 
+CommandBlock writeDmaExt(Lba lba, std::uint32_t sectors, bool fua) {
+    CommandBlock block = readDmaExt(lba, sectors);
+    block.bytes[2] = std::byte{fua ? opcode::writeDmaFuaExt : opcode::writeDmaExt};
+    return block;
+}
+
+CommandBlock flushCacheExt() {
+    return command(opcode::flushCacheExt);
+}
+
 CommandBlock readNativeMaxExt() {
     CommandBlock block = command(opcode::readNativeMaxExt);
     block.bytes[7] = lbaMode;

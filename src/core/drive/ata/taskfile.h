@@ -16,11 +16,14 @@ namespace opcode {
 constexpr std::uint8_t readDmaExt = 0x25;
 constexpr std::uint8_t readNativeMaxExt = 0x27;
 constexpr std::uint8_t readLogExt = 0x2F;
+constexpr std::uint8_t writeDmaExt = 0x35;
+constexpr std::uint8_t writeDmaFuaExt = 0x3D;
 constexpr std::uint8_t writeLogExt = 0x3F;
 constexpr std::uint8_t readVerifyExt = 0x42;
 constexpr std::uint8_t trustedReceive = 0x5C;
 constexpr std::uint8_t smart = 0xB0;
 constexpr std::uint8_t checkPowerMode = 0xE5;
+constexpr std::uint8_t flushCacheExt = 0xEA;
 constexpr std::uint8_t identifyDevice = 0xEC;
 } // namespace opcode
 
@@ -71,6 +74,12 @@ CommandBlock readDmaExt(Lba lba, std::uint32_t sectors);
 CommandBlock identifyDevice();
 // Reads the medium without handing the data over. Same requirements as readDmaExt.
 CommandBlock readVerifyExt(Lba lba, std::uint32_t sectors);
+// WRITE DMA EXT, or WRITE DMA FUA EXT, which answers once the data is on the medium. The contents go as the
+// request's parameters. Same requirements as readDmaExt.
+CommandBlock writeDmaExt(Lba lba, std::uint32_t sectors, bool fua);
+// Answers once all that was written before is on the medium; of the first sector that cannot be put there,
+// its LBA stands in the answer.
+CommandBlock flushCacheExt();
 // The last sector the drive has, hidden ones included: in the answer's LBA.
 CommandBlock readNativeMaxExt();
 // In the answer's count: 00h standby, 80h idle, FFh active.

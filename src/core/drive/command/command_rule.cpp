@@ -11,7 +11,7 @@ namespace {
 
 constexpr std::uint64_t pageBytes = 512;
 
-bool comesBack(const LengthRule& rule, ByteOrder order, const CommandBlock& block, std::uint32_t expected) {
+bool fits(const LengthRule& rule, ByteOrder order, const CommandBlock& block, std::uint64_t expected) {
     const auto field = [&] {
         return order == ByteOrder::little ? littleEndian(block.bytes, rule.at, rule.width)
                                           : bigEndian(block.bytes, rule.at, rule.width);
@@ -51,7 +51,11 @@ std::optional<CommandClass> classByRules(std::span<const CommandRule> rules, Byt
     for (const CommandRule& rule : rules)
         if (rule.protocol == block.protocol && rule.block.matches(block.bytes) &&
             rule.along(payload.parameters))
-            return comesBack(rule.back, order, block, payload.expected) ? rule.is : CommandClass::unknown;
+            return fits(rule.back, order, block, payload.expected) &&
+                           (rule.out.length == Length::none ||
+                            fits(rule.out, order, block, payload.parameters.size()))
+                       ? rule.is
+                       : CommandClass::unknown;
     return std::nullopt;
 }
 

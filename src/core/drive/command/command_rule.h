@@ -14,7 +14,8 @@ namespace orbita {
 enum class CommandClass : std::uint8_t {
     mediumReading, // reads the medium or what the drive says of itself
     stateChanging, // changes how the drive behaves or what it does on its own, never what is stored
-    mediumWriting, // changes what is stored
+    mediumWriting, // changes what is stored, or forces it to the medium: as Orbita does it, to the byte
+    foreignWrite,  // changes what is stored, and is none of Orbita's
     unknown,       // anything else
 };
 
@@ -46,6 +47,9 @@ using Parameters = std::span<const std::byte>;
 inline bool without(Parameters parameters) {
     return parameters.empty();
 }
+inline bool whatever(Parameters /*parameters*/) {
+    return true;
+}
 
 struct CommandRule {
     Protocol protocol;
@@ -53,13 +57,14 @@ struct CommandRule {
     CommandPattern block;
     LengthRule back{};
     bool (*along)(Parameters) = without;
+    LengthRule out{}; // how many bytes go along, of what is written; none: `along` says it all
 };
 
 // Which way numbers stand in the blocks of a family.
 enum class ByteOrder : std::uint8_t { little, big };
 
 // What such a command does by the first rule that describes block and parameters; `unknown` where other
-// bytes are to come back than it says. Nothing where no rule describes it.
+// bytes are to come back, or go along, than it says. Nothing where no rule describes it.
 std::optional<CommandClass> classByRules(std::span<const CommandRule> rules, ByteOrder order,
                                          const CommandBlock& block, const Payload& payload);
 

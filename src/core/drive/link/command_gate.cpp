@@ -2,6 +2,7 @@
 #include "core/drive/link/command_gate.h"
 
 #include "core/drive/family.h"
+#include "core/drive/writing.h"
 
 namespace orbita {
 
@@ -10,10 +11,18 @@ CommandClass classOf(const CommandBlock& block, const Payload& payload) {
 }
 
 bool CommandGate::passes(const CommandBlock& block, const Payload& payload) const {
-    if (!m_speaks.contains(block.protocol) || payload.parameters.size() > mostParameterBytes)
+    if (!m_speaks.contains(block.protocol) || payload.parameters.size() > mostWrittenBytes)
         return false;
     const DriveFamily& family = familyOf(block.protocol);
     const CommandClass is = family.classOf(block, payload);
+    if (is == CommandClass::mediumWriting) {
+        if (!m_permit)
+            return false;
+        const LbaSpan written = family.writing->sectors(block, payload.parameters, m_permit->logicalBytes());
+        return written.empty() || intersection(written, m_permit->span()) == written;
+    }
+    if (payload.parameters.size() > mostParameterBytes)
+        return false;
     if (is != CommandClass::stateChanging)
         return is == CommandClass::mediumReading;
     return m_admission == Admission::stateToo &&

@@ -7,6 +7,7 @@
 #pragma once
 
 #include "core/drive/command/command_rule.h"
+#include "core/drive/link/write_permit.h"
 
 #include <vector>
 
@@ -16,8 +17,9 @@ namespace orbita {
 // sends it; of others, those known to write are told from the unknown by their opcode.
 CommandClass classOf(const CommandBlock& block, const Payload& payload);
 
-// The longest list of parameters there is.
+// The longest list of parameters there is, and the most that is written at once.
 constexpr std::size_t mostParameterBytes = 512;
+constexpr std::size_t mostWrittenBytes = 4U << 20U;
 
 class CommandGate {
 public:
@@ -28,8 +30,12 @@ public:
     void admit(Admission admission) { m_admission = admission; }
     [[nodiscard]] Admission admission() const { return m_admission; }
 
-    // Nothing that writes to the medium passes under any admission there is. A setting that is written as one
-    // of several passes only where they were read before, and the others are as they were.
+    // While permitted, what writes passes where all of it lies in the permit's sectors.
+    void permit(const WritePermit& permit) { m_permit = permit; }
+    void forbid() { m_permit.reset(); }
+
+    // Nothing that writes to the medium passes under any admission, but for a permit. A setting that is
+    // written as one of several passes only where they were read before, and the others are as they were.
     [[nodiscard]] bool passes(const CommandBlock& block, const Payload& payload) const;
 
     // Whether answered() is to be told what becomes of that command.
@@ -41,6 +47,7 @@ public:
 private:
     ProtocolSet m_speaks;
     Admission m_admission;
+    std::optional<WritePermit> m_permit;
     std::vector<std::byte> m_told; // the settings that stand together, as they were last read
 };
 

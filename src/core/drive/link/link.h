@@ -26,6 +26,10 @@ public:
     void admit(Admission admission) { m_gate.admit(admission); }
     [[nodiscard]] Admission admission() const { return m_gate.admission(); }
 
+    // What writes leaves only while that is permitted, and only to the permit's sectors.
+    void permit(const WritePermit& permit) { m_gate.permit(permit); }
+    void forbid() { m_gate.forbid(); }
+
     // How many commands the gate has not let pass; each is a fault of whoever sent it.
     [[nodiscard]] std::uint64_t refusals() const { return m_refusals; }
 

@@ -97,6 +97,22 @@ bool isFua(const CommandBlock& block) {
     return (dwordOf(block, 12) & fuaBit) != 0;
 }
 
+CommandBlock write(Lba lba, std::uint32_t sectors, std::uint32_t nameSpace) {
+    CommandBlock block = onBlocks(io::write, lba, sectors, nameSpace);
+    putDword(block, 12, dwordOf(block, 12) | fuaBit);
+    return block;
+}
+
+CommandBlock writeZeroes(Lba lba, std::uint32_t sectors, std::uint32_t nameSpace) {
+    CommandBlock block = onBlocks(io::writeZeroes, lba, sectors, nameSpace);
+    putDword(block, 12, dwordOf(block, 12) | fuaBit);
+    return block;
+}
+
+CommandBlock flush(std::uint32_t nameSpace) {
+    return command(Protocol::nvmeIo, io::flush, nameSpace);
+}
+
 CommandBlock verify(Lba lba, std::uint32_t sectors, std::uint32_t nameSpace) {
     return onBlocks(io::verify, lba, sectors, nameSpace);
 }

@@ -22,7 +22,10 @@ constexpr std::uint8_t securityReceive = 0x82;
 } // namespace admin
 
 namespace io {
+constexpr std::uint8_t flush = 0x00;
+constexpr std::uint8_t write = 0x01;
 constexpr std::uint8_t read = 0x02;
+constexpr std::uint8_t writeZeroes = 0x08;
 constexpr std::uint8_t verify = 0x0C;
 } // namespace io
 
@@ -66,6 +69,12 @@ CommandBlock securityReceive(std::uint8_t protocol, std::uint16_t comId, std::ui
 CommandBlock read(Lba lba, std::uint32_t sectors, std::uint32_t nameSpace, bool fua = false);
 bool isFua(const CommandBlock& block);
 CommandBlock verify(Lba lba, std::uint32_t sectors, std::uint32_t nameSpace);
+// The contents go as the request's parameters; on the medium before it completes (FUA).
+CommandBlock write(Lba lba, std::uint32_t sectors, std::uint32_t nameSpace);
+// Zeros, on the medium before it completes; nothing is deallocated (DEAC 0).
+CommandBlock writeZeroes(Lba lba, std::uint32_t sectors, std::uint32_t nameSpace);
+// Has all that was written before on the medium before it completes.
+CommandBlock flush(std::uint32_t nameSpace);
 Lba lbaOf(const CommandBlock& block);
 std::uint32_t sectorsOf(const CommandBlock& block);
 

@@ -61,6 +61,7 @@ Result<Controller> decodeController(std::span<const std::byte> bytes) {
     c.extendedTestMinutes = static_cast<std::uint16_t>(littleEndian(bytes, 316, 2));
     c.sanitizeSupported = littleEndian(bytes, 328, 4) != 0;
     c.namespaces = static_cast<std::uint32_t>(littleEndian(bytes, 516, 4));
+    c.writeZeroesSupported = (littleEndian(bytes, 520, 2) >> 3U & 1U) != 0;
     c.verifySupported = (littleEndian(bytes, 520, 2) >> 7U & 1U) != 0;
     c.writeCachePresent = (byteAt(bytes, 525) & 1U) != 0;
     return c;
@@ -80,7 +81,8 @@ std::vector<std::byte> encodeController(const Controller& c) {
     putLittleEndian(bytes, 316, 2, c.extendedTestMinutes);
     putLittleEndian(bytes, 328, 4, c.sanitizeSupported ? 7U : 0U); // crypto, block and overwrite
     putLittleEndian(bytes, 516, 4, c.namespaces);
-    putLittleEndian(bytes, 520, 2, c.verifySupported ? 1U << 7U : 0U);
+    putLittleEndian(bytes, 520, 2,
+                    (c.verifySupported ? 1U << 7U : 0U) | (c.writeZeroesSupported ? 1U << 3U : 0U));
     bytes[525] = c.writeCachePresent ? std::byte{1} : std::byte{0};
     return bytes;
 }

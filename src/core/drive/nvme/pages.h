@@ -29,6 +29,7 @@ struct Controller {
     bool securitySupported = false; // takes Security Send and Receive
     bool sanitizeSupported = false;
     bool verifySupported = false;
+    bool writeZeroesSupported = false;
     bool writeCachePresent = false;
     std::uint16_t extendedTestMinutes = 0;
     std::optional<int> warningTemperature; // degrees Celsius

@@ -7,7 +7,8 @@ namespace orbita::plain {
 
 namespace {
 constexpr std::byte readMark{'R'};
-}
+constexpr std::byte writeMark{'W'};
+} // namespace
 
 CommandBlock readBlock(std::uint64_t offsetBytes, std::uint32_t lengthBytes) {
     CommandBlock block;
@@ -15,6 +16,12 @@ CommandBlock readBlock(std::uint64_t offsetBytes, std::uint32_t lengthBytes) {
     block.bytes[0] = readMark;
     putLittleEndian(block.bytes, 4, 8, offsetBytes);
     putLittleEndian(block.bytes, 12, 4, lengthBytes);
+    return block;
+}
+
+CommandBlock writeBlock(std::uint64_t offsetBytes, std::uint32_t lengthBytes) {
+    CommandBlock block = readBlock(offsetBytes, lengthBytes);
+    block.bytes[0] = writeMark;
     return block;
 }
 

@@ -21,10 +21,14 @@ constexpr unsigned lengthInBlocks = 0x04;
 constexpr unsigned fromDevice = 0x08;
 constexpr unsigned checkCondition = 0x20;
 
+bool writesDma(std::uint8_t op) {
+    return op == ata::opcode::writeDmaExt || op == ata::opcode::writeDmaFuaExt;
+}
+
 bool isExtended(std::uint8_t op) {
     return op == ata::opcode::readDmaExt || op == ata::opcode::readLogExt ||
            op == ata::opcode::readVerifyExt || op == ata::opcode::readNativeMaxExt ||
-           op == ata::opcode::writeLogExt;
+           op == ata::opcode::writeLogExt || writesDma(op) || op == ata::opcode::flushCacheExt;
 }
 
 } // namespace
@@ -36,6 +40,9 @@ DataDirection directionOf(const CommandBlock& ata) {
     case ata::opcode::readLogExt:
     case ata::opcode::trustedReceive:
         return DataDirection::fromDrive;
+    case ata::opcode::writeDmaExt:
+    case ata::opcode::writeDmaFuaExt:
+        return DataDirection::toDrive;
     case ata::opcode::smart:
         switch (ata::featureOf(ata)) {
         case ata::smart::readData:
@@ -63,7 +70,7 @@ CommandBlock wrapAta(const CommandBlock& ata) {
     if (direction == DataDirection::fromDrive)
         protocol = op == ata::opcode::readDmaExt ? protocolDma : protocolPioIn;
     else if (direction == DataDirection::toDrive)
-        protocol = protocolPioOut;
+        protocol = writesDma(op) ? protocolDma : protocolPioOut;
 
     CommandBlock block;
     block.protocol = Protocol::scsi;

@@ -14,7 +14,7 @@ CommandBlock command(std::uint8_t op) {
     return block;
 }
 
-constexpr std::byte fuaBit{0x08}; // READ(10) and READ(16), byte 1 bit 3 (SBC)
+constexpr std::byte fuaBit{0x08}; // READ and WRITE, 10 and 16 bytes, byte 1 bit 3 (SBC)
 
 CommandBlock onBlocks10(std::uint8_t op, Lba lba, std::uint32_t sectors) {
     CommandBlock block = command(op);
@@ -157,6 +157,45 @@ CommandBlock read10(Lba lba, std::uint32_t sectors, bool fua) {
 
 CommandBlock verify10(Lba lba, std::uint32_t sectors) {
     return onBlocks10(opcode::verify10, lba, sectors);
+}
+
+CommandBlock write16(Lba lba, std::uint32_t sectors, bool fua) {
+    CommandBlock block = onBlocks16(opcode::write16, lba, sectors);
+    block.bytes[1] = fua ? fuaBit : std::byte{0};
+    return block;
+}
+
+CommandBlock write10(Lba lba, std::uint32_t sectors, bool fua) {
+    CommandBlock block = onBlocks10(opcode::write10, lba, sectors);
+    block.bytes[1] = fua ? fuaBit : std::byte{0};
+    return block;
+}
+
+CommandBlock writeAndVerify16(Lba lba, std::uint32_t sectors) {
+    return onBlocks16(opcode::writeAndVerify16, lba, sectors);
+}
+
+CommandBlock synchronizeCache() {
+    return command(opcode::synchronizeCache10);
+}
+
+CommandBlock reassignBlocks() {
+    CommandBlock block = command(opcode::reassignBlocks);
+    block.bytes[1] = std::byte{0x02}; // LONGLBA
+    return block;
+}
+
+std::vector<std::byte> reassignList(Lba lba) {
+    std::vector<std::byte> list(reassignListBytes);
+    putBigEndian(list, 2, 2, 8);
+    putBigEndian(list, 4, 8, lba.value);
+    return list;
+}
+
+std::optional<Lba> lbaInReassignList(std::span<const std::byte> list) {
+    if (list.size() != reassignListBytes || bigEndian(list, 0, 4) != 8)
+        return std::nullopt;
+    return Lba{bigEndian(list, 4, 8)};
 }
 
 bool isFua(const CommandBlock& block) {

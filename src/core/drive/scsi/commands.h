@@ -6,12 +6,15 @@
 #include "core/drive/command/command_block.h"
 
 #include <optional>
+#include <span>
+#include <vector>
 
 namespace orbita::scsi {
 
 namespace opcode {
 constexpr std::uint8_t testUnitReady = 0x00;
 constexpr std::uint8_t requestSense = 0x03;
+constexpr std::uint8_t reassignBlocks = 0x07;
 constexpr std::uint8_t read6 = 0x08;
 constexpr std::uint8_t inquiry = 0x12;
 constexpr std::uint8_t modeSelect6 = 0x15;
@@ -20,13 +23,17 @@ constexpr std::uint8_t startStopUnit = 0x1B;
 constexpr std::uint8_t sendDiagnostic = 0x1D;
 constexpr std::uint8_t readCapacity10 = 0x25;
 constexpr std::uint8_t read10 = 0x28;
+constexpr std::uint8_t write10 = 0x2A;
 constexpr std::uint8_t verify10 = 0x2F;
+constexpr std::uint8_t synchronizeCache10 = 0x35;
 constexpr std::uint8_t readDefectData10 = 0x37;
 constexpr std::uint8_t logSense = 0x4D;
 constexpr std::uint8_t modeSelect10 = 0x55;
 constexpr std::uint8_t modeSense10 = 0x5A;
 constexpr std::uint8_t ataPassThrough16 = 0x85;
 constexpr std::uint8_t read16 = 0x88;
+constexpr std::uint8_t write16 = 0x8A;
+constexpr std::uint8_t writeAndVerify16 = 0x8E;
 constexpr std::uint8_t verify16 = 0x8F;
 constexpr std::uint8_t zoningIn = 0x95;
 constexpr std::uint8_t serviceActionIn16 = 0x9E;
@@ -87,8 +94,25 @@ CommandBlock verify10(Lba lba, std::uint32_t sectors);
 // VERIFY(16) with BYTCHK 0: the drive reads, no data crosses the cable.
 CommandBlock verify16(Lba lba, std::uint32_t sectors);
 
-bool isFua(const CommandBlock& block); // of READ(10) and READ(16)
-// Of READ and VERIFY, 10 and 16 bytes.
+// The contents of what is written go as the request's parameters. `fua`: on the medium before it answers.
+CommandBlock write16(Lba lba, std::uint32_t sectors, bool fua);
+// Requires what read10 does.
+CommandBlock write10(Lba lba, std::uint32_t sectors, bool fua);
+// Writes to the medium, then reads it back and checks it (BYTCHK 0).
+CommandBlock writeAndVerify16(Lba lba, std::uint32_t sectors);
+// Has all that was written before on the medium before it answers: every sector of the drive (SBC, number of
+// blocks 0).
+CommandBlock synchronizeCache();
+// Has the drive use spare sectors from now on for those in the list, which goes as the parameters.
+CommandBlock reassignBlocks();
+constexpr std::size_t reassignListBytes = 12;
+// One LBA of 8 bytes behind a header of 4 (SBC, REASSIGN BLOCKS with LONGLBA 1 and LONGLIST 0).
+std::vector<std::byte> reassignList(Lba lba);
+// Empty where it is no such list.
+std::optional<Lba> lbaInReassignList(std::span<const std::byte> list);
+
+bool isFua(const CommandBlock& block); // of READ and WRITE, 10 and 16 bytes
+// Of READ, VERIFY and WRITE, 10 and 16 bytes.
 Lba lbaOf(const CommandBlock& block);
 std::uint32_t sectorsOf(const CommandBlock& block);
 

@@ -83,6 +83,20 @@ constexpr CommandRule ataRules[] = {
     {Protocol::ata, stateChanging, P("27 80 B0 D4 03 4F C2")},
     {Protocol::ata, stateChanging, P("27 80 B0 D4 04 4F C2")},
     {Protocol::ata, stateChanging, P("27 80 B0 D4 7F 4F C2")},
+    // WRITE DMA EXT, WRITE DMA FUA EXT, FLUSH CACHE EXT
+    {Protocol::ata,
+     mediumWriting,
+     P("27 80 35 00 .. .. .. 40 .. .. .. 00 .. .."),
+     {},
+     whatever,
+     {Length::sectorsOrMost, 12, 2}},
+    {Protocol::ata,
+     mediumWriting,
+     P("27 80 3D 00 .. .. .. 40 .. .. .. 00 .. .."),
+     {},
+     whatever,
+     {Length::sectorsOrMost, 12, 2}},
+    {Protocol::ata, mediumWriting, P("27 80 EA")},
 };
 
 // DATA SET MANAGEMENT, WRITE ..., SANITIZE DEVICE, SECURITY ERASE UNIT (ACS), and WRITE SAME by SCT.
@@ -101,11 +115,11 @@ bool writes(const CommandBlock& block, Parameters parameters) {
 CommandClass ataClassOf(const CommandBlock& block, const Payload& payload) {
     if (const auto is = classByRules(ataRules, ByteOrder::little, block, payload))
         return *is;
-    return ataWritingOrUnknown(block, payload.parameters);
+    return ataForeign(block, payload.parameters);
 }
 
-CommandClass ataWritingOrUnknown(const CommandBlock& block, Parameters parameters) {
-    return writes(block, parameters) ? mediumWriting : unknown;
+CommandClass ataForeign(const CommandBlock& block, Parameters parameters) {
+    return writes(block, parameters) ? foreignWrite : unknown;
 }
 
 } // namespace orbita

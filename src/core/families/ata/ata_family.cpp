@@ -52,6 +52,7 @@ const DriveFamily ataFamily = {
     .name = "ata",
     .protocols = {Protocol::ata},
     .classOf = ataClassOf,
+    .writing = &ataWriting,
     .classify = ata::classifyReply,
     .interpret = interpretAta,
     .bringsContents = bringsAtaContents,

@@ -2,6 +2,8 @@
 // What the files of this family, and SCSI which ATA drives may stand behind, have of each other.
 #pragma once
 
+#include "core/drive/ata/taskfile.h"
+#include "core/drive/writing.h"
 #include "core/families/families.h"
 
 #include <memory>
@@ -10,7 +12,10 @@ namespace orbita {
 
 CommandClass ataClassOf(const CommandBlock& block, const Payload& payload);
 // Of a block that is none of Orbita's.
-CommandClass ataWritingOrUnknown(const CommandBlock& block, Parameters parameters);
+CommandClass ataForeign(const CommandBlock& block, Parameters parameters);
+extern const WriteCommands ataWriting;
+// Of one that is, and that writes.
+LbaSpan ataWrittenSectors(const CommandBlock& block);
 
 Result<std::unique_ptr<Drive>> openAtaDrive(CommandPath way, DriveIdentity known, Nanoseconds patience);
 

@@ -65,6 +65,16 @@ constexpr CommandRule nvmeRules[] = {
     {Protocol::nvmeAdmin, stateChanging, P("14 00 00 00 FF FF FF FF" ORBITA_TO_DWORD_10 "01")},
     {Protocol::nvmeAdmin, stateChanging, P("14 00 00 00 FF FF FF FF" ORBITA_TO_DWORD_10 "02")},
     {Protocol::nvmeAdmin, stateChanging, P("14 00 00 00 FF FF FF FF" ORBITA_TO_DWORD_10 "0F")},
+    // Write and Write Zeroes with or without FUA, nothing deallocated; Flush
+    {Protocol::nvmeIo,
+     mediumWriting,
+     P("01 00 00 00 .. .. .. .." ORBITA_TO_DWORD_10 ".. .. .. .. .. .. .. .. .. .. 00 ~40"),
+     {},
+     whatever,
+     {Length::sectors0, 48, 2}},
+    {Protocol::nvmeIo, mediumWriting,
+     P("08 00 00 00 .. .. .. .." ORBITA_TO_DWORD_10 ".. .. .. .. .. .. .. .. .. .. 00 ~40")},
+    {Protocol::nvmeIo, mediumWriting, P("00 00 00 00 .. .. .. ..")},
 };
 #undef ORBITA_TO_DWORD_10
 
@@ -104,7 +114,7 @@ const SharedSetting nvmeSharedSetting = {toldBy, from, spares};
 CommandClass nvmeClassOf(const CommandBlock& block, const Payload& payload) {
     if (const auto is = classByRules(nvmeRules, ByteOrder::little, block, payload))
         return *is;
-    return writes(block) ? mediumWriting : unknown;
+    return writes(block) ? foreignWrite : unknown;
 }
 
 } // namespace orbita

@@ -52,6 +52,7 @@ const DriveFamily nvmeFamily = {
     .protocols = {Protocol::nvmeAdmin, Protocol::nvmeIo},
     .classOf = nvmeClassOf,
     .sharedSetting = &nvmeSharedSetting,
+    .writing = &nvmeWriting,
     .classify = nvme::classifyReply,
     .bringsContents = bringsNvmeContents,
     .open = openNvmeDrive,

@@ -2,6 +2,7 @@
 // What the files of this family have of each other.
 #pragma once
 
+#include "core/drive/writing.h"
 #include "core/families/families.h"
 
 #include <memory>
@@ -10,6 +11,7 @@ namespace orbita {
 
 CommandClass nvmeClassOf(const CommandBlock& block, const Payload& payload);
 extern const SharedSetting nvmeSharedSetting; // the error recovery feature
+extern const WriteCommands nvmeWriting;
 
 // NVMe Read, and Verify where the controller has it. Asks for the namespace's size and what the controller
 // can.

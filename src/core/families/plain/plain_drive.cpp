@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/families/plain/plain_drive.h"
 
-#include "core/drive/link/reader_link.h"
 #include "core/drive/linked_drive.h"
 #include "core/drive/plain/read_block.h"
 #include "core/drive/plain/reply.h"
@@ -30,7 +29,11 @@ Result<std::unique_ptr<Drive>> openPlainDrive(const std::string& path, DriveIden
     auto opened = openReaderLink(path, patience, stop);
     if (!opened)
         return tl::unexpected(std::move(opened.error()));
-    const ReaderFacts& facts = opened->facts;
+    return plainDriveOver(std::move(opened->link), opened->facts, path, std::move(known));
+}
+
+Result<std::unique_ptr<Drive>> plainDriveOver(std::unique_ptr<Link> link, const ReaderFacts& facts,
+                                              const std::string& path, DriveIdentity known) {
     known.path = path;
     known.logicalBytes = facts.logicalBytes;
     known.physicalBytes = facts.physicalBytes;
@@ -49,7 +52,7 @@ Result<std::unique_ptr<Drive>> openPlainDrive(const std::string& path, DriveIden
         limits.notes.push_back(AccessNote::throughPageCache);
     if (facts.sizeBytes % facts.logicalBytes != 0)
         limits.notes.push_back(AccessNote::partialLastSector);
-    return makePlainDrive(std::move(opened->link), std::move(known), std::move(limits));
+    return makePlainDrive(std::move(link), std::move(known), std::move(limits));
 }
 
 } // namespace orbita

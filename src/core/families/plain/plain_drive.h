@@ -2,6 +2,7 @@
 #pragma once
 
 #include "core/drive/drive.h"
+#include "core/drive/link/reader_link.h"
 
 #include <stop_token>
 
@@ -17,5 +18,8 @@ std::unique_ptr<Drive> makePlainDrive(std::unique_ptr<Link> link, DriveIdentity 
 // drive, empty, no answer.
 Result<std::unique_ptr<Drive>> openPlainDrive(const std::string& path, DriveIdentity known,
                                               Nanoseconds patience, const std::stop_token& stop = {});
+// The same over a reader that is open already.
+Result<std::unique_ptr<Drive>> plainDriveOver(std::unique_ptr<Link> link, const ReaderFacts& facts,
+                                              const std::string& path, DriveIdentity known);
 
 } // namespace orbita

@@ -3,6 +3,7 @@
 #include "core/drive/plain/read_block.h"
 #include "core/drive/plain/reply.h"
 #include "core/families/families.h"
+#include "core/families/plain/plain_writing.h"
 
 namespace orbita {
 
@@ -13,14 +14,20 @@ constexpr CommandRule plainRules[] = {
      CommandClass::mediumReading,
      CommandPattern("52 00 00 00 .. .. .. .. .. .. .. .. .. .. .. .."),
      {Length::field, 12, 4}},
+    {Protocol::plain,
+     CommandClass::mediumWriting,
+     CommandPattern("57 00 00 00 .. .. .. .. .. .. .. .. .. .. .. .."),
+     {},
+     whatever,
+     {Length::field, 12, 4}},
 };
 
 CommandClass plainClassOf(const CommandBlock& block, const Payload& payload) {
     return classByRules(plainRules, ByteOrder::little, block, payload).value_or(CommandClass::unknown);
 }
 
-bool bringsPlainContents(const CommandBlock& /*block*/) {
-    return true;
+bool bringsPlainContents(const CommandBlock& block) {
+    return plain::isRead(block);
 }
 
 constexpr Family behindPlain[] = {Family::plain};
@@ -32,6 +39,7 @@ const DriveFamily plainFamily = {
     .name = "plain",
     .protocols = {Protocol::plain},
     .classOf = plainClassOf,
+    .writing = &plainWriting,
     .classify = plain::classifyReply,
     .bringsContents = bringsPlainContents,
     .behind = behindPlain,

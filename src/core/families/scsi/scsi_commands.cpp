@@ -26,6 +26,10 @@ bool isRecoveryList(Parameters list) {
            list.size() == listHeader + 2 + byteAt(list, listHeader + 1);
 }
 
+bool namesOneSector(Parameters list) {
+    return scsi::lbaInReassignList(list).has_value();
+}
+
 using P = CommandPattern;
 constexpr CommandRule scsiRules[] = {
     // READ(16) and (10) with or without FUA, VERIFY(16) and (10) without data to compare
@@ -67,6 +71,28 @@ constexpr CommandRule scsiRules[] = {
     {Protocol::scsi, stateChanging, P("1D 80")},
     // MODE SELECT(10), page format, until power is cut
     {Protocol::scsi, stateChanging, P("55 10 00 00 00 00 00 .. .. 00"), {}, isRecoveryList},
+    // WRITE(16) and (10) with or without FUA, WRITE AND VERIFY(16) without data to compare
+    {Protocol::scsi,
+     mediumWriting,
+     P("8A ~08 .. .. .. .. .. .. .. .. .. .. .. .. 00"),
+     {},
+     whatever,
+     {Length::sectors, 10, 4}},
+    {Protocol::scsi,
+     mediumWriting,
+     P("2A ~08 .. .. .. .. 00 .. .. 00"),
+     {},
+     whatever,
+     {Length::sectors, 7, 2}},
+    {Protocol::scsi,
+     mediumWriting,
+     P("8E 00 .. .. .. .. .. .. .. .. .. .. .. .. 00"),
+     {},
+     whatever,
+     {Length::sectors, 10, 4}},
+    // SYNCHRONIZE CACHE(10) of the whole drive; REASSIGN BLOCKS of one sector
+    {Protocol::scsi, mediumWriting, P("35")},
+    {Protocol::scsi, mediumWriting, P("07 02"), {}, namesOneSector},
 };
 
 // FORMAT UNIT, REASSIGN BLOCKS, WRITE ..., WRITE AND VERIFY, WRITE LONG, WRITE SAME, UNMAP, SANITIZE
@@ -107,10 +133,10 @@ CommandClass scsiClassOf(const CommandBlock& block, const Payload& payload) {
     // direction and length are part of what it does.
     if (const auto inside = scsi::unwrapAta(block))
         return scsi::wrapAta(*inside) == block ? ataClassOf(*inside, payload)
-                                               : ataWritingOrUnknown(*inside, payload.parameters);
+                                               : ataForeign(*inside, payload.parameters);
     if (const auto is = classByRules(scsiRules, ByteOrder::big, block, payload))
         return *is;
-    return writes(block) ? mediumWriting : unknown;
+    return writes(block) ? foreignWrite : unknown;
 }
 
 } // namespace orbita

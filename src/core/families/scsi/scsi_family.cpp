@@ -45,11 +45,16 @@ DriveIdentity whoAnswersScsi(Enquiry& enquiry) {
     if (const auto page = enquiry.ask(scsi::inquiry(scsi::vpd::identification, pageBytes), pageBytes);
         isGood(page))
         who.worldWideName = scsi::decodeWorldWideName(page->data);
-    if (const auto reaction = enquiry.ask(scsi::readCapacity16(), 32); isGood(reaction))
-        if (const auto told = scsi::decodeCapacity16(reaction->data)) {
-            who.capacity = told->sectors;
-            who.logicalBytes = told->logicalBytes;
-        }
+    const auto wide = enquiry.ask(scsi::readCapacity16(), 32);
+    const auto narrow = isGood(wide) ? wide : enquiry.ask(scsi::readCapacity10(), 8);
+    if (!isGood(narrow))
+        return who;
+    const auto told =
+        isGood(wide) ? scsi::decodeCapacity16(wide->data) : scsi::decodeCapacity10(narrow->data);
+    if (told && told->sectors.value != UINT32_MAX) { // which stands for more than it can say
+        who.capacity = told->sectors;
+        who.logicalBytes = told->logicalBytes;
+    }
     return who;
 }
 
@@ -69,6 +74,7 @@ const DriveFamily scsiFamily = {
     .protocols = {Protocol::scsi},
     .classOf = scsiClassOf,
     .sharedSetting = &scsiSharedSetting,
+    .writing = &scsiWriting,
     .classify = scsi::classifyReply,
     .interpret = interpretScsi,
     .bringsContents = bringsScsiContents,

@@ -2,6 +2,7 @@
 // What the files of this family have of each other.
 #pragma once
 
+#include "core/drive/writing.h"
 #include "core/families/families.h"
 
 #include <memory>
@@ -10,6 +11,7 @@ namespace orbita {
 
 CommandClass scsiClassOf(const CommandBlock& block, const Payload& payload);
 extern const SharedSetting scsiSharedSetting; // the error recovery mode page
+extern const WriteCommands scsiWriting;
 
 // Reads by READ(16), or READ(10) behind bridges that know no other; verifies by VERIFY where the drive takes
 // it. Asks for the capacity and what it can do, without touching the medium; who the drive is, is taken from

@@ -1,0 +1,522 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/treat_command.h"
+
+#include "cli/exit_status.h"
+#include "cli/interrupt.h"
+#include "cli/printer.h"
+#include "cli/target_options.h"
+#include "core/target/logged_action.h"
+#include "core/target/treated_session.h"
+#include "report/format.h"
+#include "report/ledger_words.h"
+#include "report/treatment_events.h"
+#include "report/treatment_words.h"
+#include "report/words.h"
+#include "store/defects_in.h"
+#include "store/treatments.h"
+#include "system/sleep_inhibitor.h"
+
+#include <filesystem>
+#include <thread>
+
+namespace orbita::cli {
+
+namespace {
+
+namespace fs = std::filesystem;
+
+constexpr std::string_view oneALine = "-";
+constexpr std::string_view latestOne = "latest";
+constexpr std::uint64_t aroundPatchBytes = 1U << 20U; // read again around each patch
+constexpr std::uint64_t mostSpots = 1'000'000;
+
+Error wrongCall(Phrase tried, std::string on, Phrase answer, Phrase advice = {}) {
+    return {Error::Kind::badCall, std::move(tried), std::move(on), std::move(answer), std::move(advice)};
+}
+
+Result<AllowedSteps> stepsOf(const std::string& text, const TreatmentPolicy& policy) {
+    AllowedSteps allowed{false, false, false, false};
+    std::size_t at = 0;
+    while (at <= text.size()) {
+        const std::size_t end = std::min(text.find(',', at), text.size());
+        const std::string word = text.substr(at, end - at);
+        at = end + 1;
+        const auto kind = writeKindFromName(word);
+        if (!kind && word != "read")
+            return tl::unexpected(wrongCall("finding the step", '"' + word + '"', "there is no such step",
+                                            "There are: read, refresh, pieced, zeros, reassign."));
+        if (!kind)
+            continue;
+        bool& may = *kind == WriteKind::refresh  ? allowed.refresh
+                    : *kind == WriteKind::pieced ? allowed.pieced
+                    : *kind == WriteKind::zeros  ? allowed.zeros
+                                                 : allowed.reassign;
+        may = true;
+    }
+    if ((allowed.zeros || allowed.reassign) && !policy.destroying)
+        return tl::unexpected(Error{Error::Kind::refusedUnsafe, "treating with", text,
+                                    "the house policy allows no step that destroys what a sector held",
+                                    "Whoever keeps the policy can change that."});
+    return allowed;
+}
+
+// What is known of the drive's defects, and how much of it that speaks for.
+struct KnownDefects {
+    std::vector<LedgerEntry> entries;
+    double scanned = 1;
+    std::optional<std::uint64_t> newPatches;
+    std::int64_t scan = 0; // in the casebook, 0: none
+    QString from;
+};
+
+double shareOf(const ScanRecord& record) {
+    const std::uint64_t capacity = record.drive.capacity.value;
+    return capacity == 0 ? 0
+                         : std::min(1.0, static_cast<double>(record.status.totals.covered.value) /
+                                             static_cast<double>(capacity));
+}
+
+Result<KnownDefects> fromCasebook(const DriveIdentity& drive) {
+    const auto casebook = Casebook::open(casebookPath());
+    if (!casebook)
+        return tl::unexpected(casebook.error());
+    auto kept = latestScans(**casebook, drive);
+    if (!kept)
+        return tl::unexpected(kept.error());
+    if (kept->empty())
+        return tl::unexpected(Error{Error::Kind::notFound, "looking for a scan of the drive in",
+                                    casebookPath(), "there is none",
+                                    "Scan the drive first, or name a ledger or a span."});
+    KnownDefects known;
+    const NumberedScan& latest = kept->front();
+    known.entries = latest.record.ledger;
+    known.scanned = shareOf(latest.record);
+    known.scan = latest.number;
+    known.from = QStringLiteral("scan %1 in the casebook, of %2")
+                     .arg(latest.number)
+                     .arg(QString::fromStdString(isoTime(latest.record.startedAt)));
+    if (kept->size() > 1)
+        known.newPatches = newPatchesIn(known.entries, (*kept)[1].record.ledger, drive.logicalBytes);
+    return known;
+}
+
+Result<KnownDefects> defectsOf(const TreatOptions& options, const DriveIdentity& drive) {
+    if (!options.ledger.empty())
+        return defectEntriesIn(options.ledger, drive).map([&](std::vector<LedgerEntry> entries) {
+            KnownDefects known;
+            known.entries = std::move(entries);
+            known.from = QString::fromStdString(options.ledger);
+            return known;
+        });
+    auto known = fromCasebook(drive);
+    if (known || options.span.empty())
+        return known;
+    KnownDefects none;
+    none.from = QStringLiteral("the span that was named");
+    none.scanned = 0;
+    return none;
+}
+
+Result<std::vector<Spot>> spotsFor(const TreatOptions& options, const KnownDefects& known,
+                                   const DriveIdentity& drive) {
+    std::vector<LbaSpan> within;
+    if (!options.span.empty()) {
+        const auto spans = parseSpans(options.span, drive);
+        if (!spans)
+            return tl::unexpected(spans.error());
+        within = *spans;
+    }
+    std::vector<Spot> spots;
+    if (known.entries.empty() && !within.empty()) {
+        for (const LbaSpan& span : within) {
+            const auto here =
+                spotsIn(span, drive, options.only == "slow" ? SpotOrigin::slow : SpotOrigin::unreadable);
+            spots.insert(spots.end(), here.begin(), here.end());
+        }
+    } else {
+        spots = orbita::spotsOf(known.entries, drive, options.only != "unreadable", within);
+    }
+    if (options.only == "slow")
+        std::erase_if(spots, [](const Spot& spot) { return spot.origin != SpotOrigin::slow; });
+    if (spots.size() > mostSpots)
+        return tl::unexpected(wrongCall("treating", options.target,
+                                        "so many places are no treatment any more", "Name a smaller span."));
+    return spots;
+}
+
+TreatmentLimits limitsOf(const TreatmentPolicy& policy) {
+    TreatmentLimits limits;
+    limits.hottest = policy.hottest;
+    limits.leastSpare = policy.leastSpare;
+    limits.newDefects = policy.newDefects;
+    limits.mostRemapped = policy.mostRemapped;
+    return limits;
+}
+
+Result<TreatmentPlan> planFor(const TreatOptions& options, const KnownDefects& known,
+                              const DriveIdentity& drive, const HousePolicy& policy) {
+    TreatmentPlan plan;
+    auto steps = stepsOf(options.steps, policy.treatment);
+    if (!steps)
+        return tl::unexpected(steps.error());
+    plan.rules.allowed = *steps;
+    auto spots = spotsFor(options, known, drive);
+    if (!spots)
+        return tl::unexpected(spots.error());
+    plan.spots = std::move(*spots);
+    for (const LedgerEntry& entry : known.entries)
+        plan.known.push_back(entry.span);
+    plan.limits = limitsOf(policy.treatment);
+    const auto margin = options.margin.empty()
+                            ? Result<SectorCount>(SectorCount{aroundPatchBytes / drive.logicalBytes})
+                            : parseLength(options.margin, drive);
+    if (!margin)
+        return tl::unexpected(margin.error());
+    plan.margin = *margin;
+    plan.data = dataElsewhereFromName(options.data).value_or(DataElsewhere::notAsked);
+    plan.againstAdvice = options.overrule;
+    plan.reason = options.reason.empty() ? "treatment of known defects" : options.reason;
+    return plan;
+}
+
+// Neighbouring spots, as one case each.
+std::vector<std::vector<Spot>> casesOf(const std::vector<Spot>& spots, std::uint32_t logicalBytes) {
+    std::vector<std::vector<Spot>> cases;
+    for (const Spot& spot : spots) {
+        const bool joins = !cases.empty() && spot.span.first.value <= cases.back().back().span.end().value +
+                                                                          patchGapBytes / logicalBytes;
+        if (!joins)
+            cases.emplace_back();
+        cases.back().push_back(spot);
+    }
+    return cases;
+}
+
+void tellProposal(const TreatmentPlan& plan, const TreatmentAdvised& advised, const DriveIdentity& drive,
+                  const Vitals* vitals, const KnownDefects& known, std::FILE* to) {
+    Printer out(to);
+    out << words::driveName(drive) << "  " << words::driveLine(drive) << "\nDefects from " << known.from
+        << ".\n\n"
+        << words::advice(advised.advice) << '\n';
+    for (const AdviceReason& reason : advised.reasons)
+        out << "  - " << words::adviceReason(reason, vitals) << '\n';
+    for (const AdviceNote note : advised.notes)
+        out << words::adviceNote(note) << '\n';
+    constexpr std::size_t mostShown = 40;
+    const auto cases = casesOf(plan.spots, drive.logicalBytes);
+    for (std::size_t i = 0; i < std::min(cases.size(), mostShown); ++i) {
+        const auto& spots = cases[i];
+        const LbaSpan span = spanBetween(spots.front().span.first, spots.back().span.end());
+        const auto bad = static_cast<std::uint64_t>(std::count_if(
+            spots.begin(), spots.end(), [](const Spot& s) { return s.origin == SpotOrigin::unreadable; }));
+        out << "\n  " << words::span(span) << "  " << words::place(span.first, drive) << '\n';
+        if (bad > 0)
+            out << "    " << format::count(bad)
+                << " unreadable: " << words::proposal(SpotOrigin::unreadable, plan.rules.allowed) << '\n';
+        if (bad < spots.size())
+            out << "    " << format::count(spots.size() - bad)
+                << " slow: " << words::proposal(SpotOrigin::slow, plan.rules.allowed) << '\n';
+        out << "    likely loss: " << words::likelyLoss(spots, plan.rules.allowed, drive.logicalBytes)
+            << '\n';
+    }
+    if (cases.size() > mostShown)
+        out << "\n  and " << format::count(cases.size() - mostShown) << " more places\n";
+    out << '\n' << words::treatmentRisk(plan, advised, drive) << '\n';
+}
+
+// Tells each step as it comes; the last word on each spot where it is settled.
+class Teller {
+public:
+    explicit Teller(bool events) : m_events(events) {}
+
+    void look(const TreatmentProgress& progress) {
+        // Steps are cut off at the beginning where there are many.
+        for (; m_told < progress.stepsTaken; ++m_told) {
+            const std::size_t behind = progress.stepsTaken - m_told;
+            if (behind > progress.steps.size())
+                continue;
+            const TreatmentStepTaken& step = progress.steps[progress.steps.size() - behind];
+            if (m_events)
+                printDocument(stepEvent(step));
+            else
+                Printer(stderr) << words::stepTaken(step) << '\n';
+        }
+    }
+
+private:
+    bool m_events;
+    std::size_t m_told = 0;
+};
+
+int exitStatusOf(const TreatmentProgress& progress, std::size_t spots) {
+    if (progress.stop != TreatmentStop::done)
+        return notToTheEnd;
+    const bool all = progress.results.size() >= spots &&
+                     std::all_of(progress.results.begin(), progress.results.end(),
+                                 [](const SpotResult& result) { return isHealed(result.result); });
+    return all && progress.newDefects.empty() ? completeAndClean : findingsFound;
+}
+
+// All that a treatment needs besides its plan.
+struct Ready {
+    Target target;
+    std::unique_ptr<TreatedSession> session;
+    std::optional<Vitals> vitals;
+    bool serialOnLabel = true;
+    std::stop_source stop;
+};
+
+GrantOrder orderFor(const TreatmentPlan& plan, const TreatOptions& options, const HousePolicy& policy,
+                    const std::string& journal, bool serialOnLabel) {
+    constexpr std::size_t mostSpans = 4000;
+    GrantOrder order;
+    for (const Spot& spot : plan.spots)
+        order.spans.push_back(spot.span);
+    if (order.spans.size() > mostSpans) // one span, then, from the first to the last
+        order.spans = {spanBetween(order.spans.front().first, order.spans.back().end())};
+    order.kinds = kindsFor(plan.rules.allowed);
+    order.reason = plan.reason;
+    order.lasting = std::chrono::hours{24};
+    order.data = plan.data;
+    order.againstAdvice = plan.againstAdvice;
+    order.policyAllows = policy.treatment.allowed;
+    order.serialOnLabel = serialOnLabel;
+    order.confirmation = options.confirm;
+    order.journal = journal;
+    return order;
+}
+
+int run(Ready& ready, TreatmentJournal& journal, const TreatmentPlan& plan, JournalTold told, bool events,
+        const KnownDefects& known, const TreatOptions& options) {
+    const DriveIdentity drive = ready.session->identity();
+    if (events)
+        printDocument(treatmentBeginEvent(drive, plan, journal.path()));
+    else
+        Printer(stderr) << "What is written back is saved in " << QString::fromStdString(journal.path())
+                        << '\n';
+    Teller teller(events);
+    std::jthread watcher([&](const std::stop_token& over) {
+        while (!over.stop_requested()) {
+            if (interrupted() || outputIsGone())
+                ready.stop.request_stop();
+            std::this_thread::sleep_for(std::chrono::milliseconds{50});
+        }
+    });
+    const SleepInhibitor awake(QStringLiteral("Treating ") + words::driveName(drive));
+    Treater treater(
+        *ready.session, journal, plan, std::move(told),
+        [&](const TreatmentProgress& progress) { teller.look(progress); }, nowSeconds);
+    const TreatmentProgress& progress = treater.run(ready.stop.get_token());
+    watcher.request_stop();
+    ready.session.reset(); // the drive is nobody's any more
+    if (events) {
+        for (const SpotResult& result : progress.results)
+            printDocument(spotResultEvent(result));
+        printDocument(treatmentEndEvent(progress));
+    } else {
+        Printer out(stdout);
+        out << '\n' << words::treatmentStop(*progress.stop) << '\n';
+        if (progress.error)
+            out << words::error(*progress.error) << '\n';
+        for (const SpotResult& result : progress.results)
+            out << "  " << words::spotResult(result) << '\n';
+        out << words::treatmentSummary(progress.results) << '\n';
+        for (const LbaSpan& span : progress.newDefects)
+            out << "New since: " << words::span(span) << " cannot be read\n";
+    }
+    bool kept = enterOrTell(ready.target, drive, options.who,
+                            [](Casebook& casebook, std::int64_t) { return takeActionsIn(casebook); });
+    if (known.scan != 0) {
+        const auto casebook = Casebook::open(casebookPath());
+        const auto noted = casebook ? (*casebook)->addTreatments(known.scan, treatmentsOf(progress.results))
+                                    : Result<void>(tl::unexpected(casebook.error()));
+        if (!noted)
+            complain(noted.error());
+        kept = kept && noted.has_value();
+    }
+    const int status = exitStatusOf(progress, plan.spots.size());
+    return kept ? status : callIsWrong;
+}
+
+Result<Ready> makeReady(const TreatOptions& options) {
+    Ready ready;
+    auto target = findTarget(options.target);
+    if (!target)
+        return tl::unexpected(target.error());
+    ready.target = std::move(*target);
+    auto session =
+        TreatedSession::open(ready.target, false, actionLogBeside(casebookPath()), ready.stop.get_token());
+    if (!session)
+        return tl::unexpected(session.error());
+    ready.session = std::move(*session);
+    ready.vitals = ready.session->vitals();
+    ready.serialOnLabel = ready.session->serialOnLabel(ready.vitals ? &*ready.vitals : nullptr);
+    return ready;
+}
+
+PlaceRules journalRules(const Target& target) {
+    return rulesFor(target, PlaceFor::record);
+}
+
+int resume(const TreatOptions& options, const HousePolicy& policy) {
+    auto ready = makeReady(options);
+    if (!ready)
+        return complain(ready.error());
+    const DriveIdentity drive = ready->session->identity();
+    const auto path = options.resume == latestOne ? latestTreatment(treatmentsFolder(casebookPath()), drive)
+                                                  : Result<std::string>(options.resume);
+    if (!path)
+        return complain(path.error());
+    const auto looked = TreatmentJournal::read(*path);
+    if (!looked)
+        return complain(looked.error());
+    const DriveId was{looked->drive.model, looked->drive.serial, looked->drive.worldWideName,
+                      looked->drive.capacityBytes()};
+    if (!sameDrive(was, driveIdOf(drive)))
+        return complain({Error::Kind::refusedUnsafe,
+                         "going on with the treatment",
+                         *path,
+                         {"it is of {} {}", {looked->drive.model, looked->drive.serial}},
+                         "Attach that drive, or name its journal."});
+    if (options.confirm.empty()) {
+        Printer(stdout) << "A treatment of " << words::driveName(drive)
+                        << " was broken off: " << looked->results.size() << " of "
+                        << looked->plan.spots.size() << " places are done, " << looked->inBetween().size()
+                        << " in between.\nTo go on, repeat this with --confirm: "
+                        << words::confirmationAsked(ready->session->drive(), ready->serialOnLabel) << ".\n";
+        return completeAndClean;
+    }
+    auto journal = TreatmentJournal::open(*path, journalRules(ready->target));
+    if (!journal)
+        return complain(journal.error());
+    auto told = journal->told();
+    if (!told)
+        return complain(told.error());
+    if (const auto leave = ready->session->askLeave(
+            orderFor(told->plan, options, policy, journal->path(), ready->serialOnLabel));
+        !leave)
+        return complain(leave.error());
+    watchForInterrupt();
+    const TreatmentPlan plan = told->plan;
+    return run(*ready, *journal, plan, std::move(*told), options.json == oneALine, {}, options);
+}
+
+} // namespace
+
+int treat(const TreatOptions& options) {
+    const auto policy = housePolicy(options.policy);
+    if (!policy)
+        return complain(policy.error());
+    if (!options.resume.empty())
+        return resume(options, *policy);
+    const bool events = options.json == oneALine;
+    auto ready = makeReady(options);
+    if (!ready)
+        return complain(ready.error());
+    const DriveIdentity drive = ready->session->identity();
+    const auto known = defectsOf(options, drive);
+    if (!known)
+        return complain(known.error());
+    const auto plan = planFor(options, *known, drive, *policy);
+    if (!plan)
+        return complain(plan.error());
+    TreatmentFacts facts;
+    facts.vitals = ready->vitals ? &*ready->vitals : nullptr;
+    facts.drive = drive;
+    facts.drive.rotating = drive.rotating ? drive.rotating : ready->target.identity.rotating;
+    facts.ledger = known->entries;
+    facts.scanned = known->scanned;
+    facts.newPatches = known->newPatches;
+    facts.data = plan->data;
+    facts.takesCommands = ready->target.takesCommands();
+    const TreatmentAdvised advised = adviseTreatment(facts, *policy);
+    if (events)
+        printDocument(proposalEvent(drive, *plan, advised, ready->session->drive(), ready->serialOnLabel));
+    else
+        tellProposal(*plan, advised, drive, facts.vitals, *known, options.confirm.empty() ? stdout : stderr);
+    const bool advisedTo = advised.advice == TreatmentAdvice::treat;
+    if (options.confirm.empty() || plan->spots.empty()) {
+        if (!events && !plan->spots.empty())
+            Printer(stdout) << "\nNothing was written. " << words::consent(*plan, drive)
+                            << "\nTo do it, repeat this with --confirm: "
+                            << words::confirmationAsked(ready->session->drive(), ready->serialOnLabel)
+                            << ".\n";
+        return advisedTo ? completeAndClean : findingsFound;
+    }
+    if (advised.advice == TreatmentAdvice::refused || (!advisedTo && !options.overrule))
+        return complain(
+            {Error::Kind::refusedUnsafe, "treating", options.target,
+             Phrase::verbatim(words::adviceReason(advised.reasons.front(), facts.vitals).toStdString()),
+             advised.advice == TreatmentAdvice::refused ? Phrase{}
+                                                        : Phrase("--overrule treats it all the same.")});
+    const std::string log = actionLogBeside(casebookPath());
+    if (!advisedTo)
+        if (const auto noted = doLogged(
+                ready->target, log, ActionKind::adviceOverruled,
+                {{"what", "treatment"},
+                 {"reasons", words::adviceReason(advised.reasons.front(), facts.vitals).toStdString()}});
+            !noted)
+            return complain(noted.error());
+    auto journal = TreatmentJournal::create(treatmentsFolder(casebookPath()), journalRules(ready->target),
+                                            drive, *plan, nowSeconds());
+    if (!journal)
+        return complain(journal.error());
+    if (!kindsFor(plan->rules.allowed).empty())
+        if (const auto leave = ready->session->askLeave(
+                orderFor(*plan, options, *policy, journal->path(), ready->serialOnLabel));
+            !leave) {
+            journal->discard();
+            return complain(leave.error());
+        }
+    if (!events)
+        Printer(stderr) << words::consent(*plan, drive) << '\n';
+    watchForInterrupt();
+    return run(*ready, *journal, *plan, {}, events, *known, options);
+}
+
+int journal(const JournalOptions& options) {
+    if (options.purge) {
+        if (const auto purged = purgeJournal(options.journal); !purged)
+            return complain(purged.error());
+        Printer(stdout) << "What was saved of the drive's contents is taken out of "
+                        << QString::fromStdString(options.journal) << ".\n";
+        return completeAndClean;
+    }
+    const auto told = TreatmentJournal::read(options.journal);
+    if (!told)
+        return complain(told.error());
+    if (!options.exportTo.empty()) {
+        const auto exported = exportSaved(options.journal, options.exportTo);
+        if (!exported)
+            return complain(exported.error());
+        Printer(stdout) << *exported << " files in " << QString::fromStdString(options.exportTo) << '\n';
+        return completeAndClean;
+    }
+    if (options.json) {
+        for (const TreatmentStepTaken& step : told->steps)
+            printDocument(stepEvent(step));
+        for (const SpotResult& result : told->results)
+            printDocument(spotResultEvent(result));
+    } else {
+        Printer out(stdout);
+        out << words::driveName(told->drive) << "  " << words::driveLine(told->drive) << "\nbegun "
+            << QString::fromStdString(isoTime(told->startedAt)) << "  "
+            << (told->ended ? words::treatmentStop(*told->ended) : QStringLiteral("It was interrupted."))
+            << '\n';
+        for (const SpotResult& result : told->results)
+            out << "  " << words::spotResult(result) << '\n';
+        for (const Lba first : told->inBetween())
+            out << "  LBA " << format::lba(first)
+                << ": in between: it holds what it held or what is saved of it here\n";
+        out << words::treatmentSummary(told->results) << '\n';
+        if (told->purged)
+            out << "What was saved of the drive's contents has been taken out.\n";
+    }
+    const bool all = std::all_of(told->results.begin(), told->results.end(),
+                                 [](const SpotResult& result) { return isHealed(result.result); });
+    if (!told->ended || *told->ended != TreatmentStop::done)
+        return notToTheEnd;
+    return all ? completeAndClean : findingsFound;
+}
+
+} // namespace orbita::cli

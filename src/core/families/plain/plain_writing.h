@@ -1,0 +1,10 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+
+#include "core/drive/writing.h"
+
+namespace orbita {
+
+extern const WriteCommands plainWriting;
+
+} // namespace orbita

@@ -1,0 +1,31 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Treatments and the casebook: where their journals are, and what a scan that led to one is told of it.
+#pragma once
+
+#include "core/treat/journal.h"
+#include "store/casebook.h"
+
+#include <string>
+#include <vector>
+
+namespace orbita {
+
+// Beside the casebook; empty for one that is forgotten.
+std::string treatmentsFolder(const std::string& casebook);
+// The journal of the latest treatment of that drive that was not ended. Errors: there is none.
+Result<std::string> latestTreatment(const std::string& folder, const DriveIdentity& drive);
+// What is saved of each place, as LBA-SECTORS.bin in `folder`, which is made, private. Returns how many.
+// Errors: one of them is there already; what was saved is damaged, or was taken out.
+Result<int> exportSaved(const std::string& journal, const std::string& folder);
+
+struct NumberedScan {
+    std::int64_t number = 0;
+    ScanRecord record;
+};
+// The latest scans of that drive, at most two, the latest first: those that found something out.
+Result<std::vector<NumberedScan>> latestScans(Casebook& casebook, const DriveIdentity& drive);
+
+// As the layer on a scan's map has them.
+std::vector<Treatment> treatmentsOf(const std::vector<SpotResult>& results);
+
+} // namespace orbita

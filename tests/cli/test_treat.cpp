@@ -1,0 +1,241 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// orbita-cli treat, as a technician would use it: told first, confirmed, overruled, broken off, gone on with.
+#include "support/cli_runner.h"
+
+#include <QDir>
+#include <QTemporaryDir>
+#include <QTest>
+
+using namespace orbita::test;
+
+namespace {
+
+QByteArray unreadable(int lba, const char* more = "") {
+    return "{\"kind\":\"unreadable\",\"sectors\":8,\"answer_ms\":300,\"lba\":" + QByteArray::number(lba) +
+           more + '}';
+}
+
+QByteArray slow(int lba) {
+    return "{\"kind\":\"slow\",\"turns\":40,\"sectors\":8,\"lba\":" + QByteArray::number(lba) + '}';
+}
+
+} // namespace
+
+class TestTreat final : public QObject {
+    Q_OBJECT
+private:
+    QTemporaryDir m_dir;
+    int m_number = 0;
+
+    [[nodiscard]] QString path(const char* name) const { return m_dir.filePath(QLatin1String(name)); }
+    // Scanned, so that the casebook knows its defects.
+    QString scanned(const QByteArray& defects, const QByteArray& more = {},
+                    const QByteArray& attachment = "SATA") {
+        ++m_number;
+        qputenv("XDG_DATA_HOME", path("data").toUtf8() + QByteArray::number(m_number));
+        QFile file(path("drive") + QString::number(m_number) + QStringLiteral(".json"));
+        if (!file.open(QIODevice::WriteOnly))
+            qFatal("cannot write");
+        file.write(
+            R"({"format":"orbita-scenario","version":1,"name":"x","drive":{"model":"Auk R3","serial":"AK-T-7741","sectors":400000,"physical_bytes":4096,"rpm":5900,"attachment":")" +
+            attachment + R"("},"pace":{"outer_mb_per_s":150},"defects":[)" + defects + "]" + more + "}");
+        const QString drive = QStringLiteral("sim:") + file.fileName();
+        file.close();
+        cli({QStringLiteral("scan"), drive});
+        return drive;
+    }
+    static QStringList call(const QString& drive, const QStringList& more = {}) {
+        return QStringList{QStringLiteral("treat"), drive} + more;
+    }
+    static QStringList confirmed(const QString& drive, const QStringList& more = {}) {
+        return call(drive, QStringList{QStringLiteral("--data"), QStringLiteral("saved"),
+                                       QStringLiteral("--confirm"), QStringLiteral("7741")} +
+                               more);
+    }
+    [[nodiscard]] static QStringList journals() {
+        const QDir folder(qEnvironmentVariable("XDG_DATA_HOME") + QStringLiteral("/orbita/treatments"));
+        QStringList paths;
+        for (const QString& name : folder.entryList(QDir::Files))
+            paths << folder.filePath(name);
+        return paths;
+    }
+
+private slots:
+    void withoutConfirmationNothingIsDone() {
+        const QString drive = scanned(unreadable(80'000) + ',' + slow(160'000));
+        const Ran told = cli(call(drive, {QStringLiteral("--data"), QStringLiteral("saved")}));
+        QVERIFY2(told.status == 0, qPrintable(told.out + told.err));
+        for (const char* said :
+             {"Treating it is worth a try", "Nothing was written", "AK-T-7741", "1 unreadable", "1 slow",
+              "likely loss: nothing that can be read now", "last four characters"})
+            QVERIFY2(told.out.contains(QLatin1String(said)), said);
+        QVERIFY(journals().isEmpty());
+        // Whether the data is saved decides; so does what is to be destroyed.
+        const Ran unasked = cli(call(drive));
+        QCOMPARE(unasked.status, 1);
+        QVERIFY(unasked.out.contains(QStringLiteral("Save the data first")));
+        const Ran zeros = cli(call(drive, {QStringLiteral("--data"), QStringLiteral("saved"),
+                                           QStringLiteral("--steps"), QStringLiteral("refresh,zeros")}));
+        QVERIFY2(zeros.out.contains(QStringLiteral("likely loss: up to 8 sectors")), qPrintable(zeros.out));
+    }
+    void treatedAndEntered() {
+        const QString drive = scanned(unreadable(80'000, ",\"on_write\":\"remapped\"") + ',' + slow(160'000));
+        const Ran done =
+            cli(confirmed(drive, {QStringLiteral("--steps"), QStringLiteral("refresh,pieced,zeros"),
+                                  QStringLiteral("--job"), QStringLiteral("T-9")}));
+        QVERIFY2(done.status == 0, qPrintable(done.out + done.err));
+        QVERIFY2(done.out.contains(QStringLiteral("2 of 2 places read well now")), qPrintable(done.out));
+        QVERIFY2(done.out.contains(
+                     QStringLiteral("moved to a spare sector, reads well now; contents of 8 sectors lost")),
+                 qPrintable(done.out));
+        // The casebook knows what was done; so does the map of the scan.
+        const Ran visits = cli({QStringLiteral("casebook"), QStringLiteral("visits"), QStringLiteral("1")});
+        QVERIFY2(visits.out.contains(QStringLiteral("leave to write given")), qPrintable(visits.out));
+        QVERIFY(visits.out.contains(QStringLiteral("T-9")));
+        QVERIFY(cli({QStringLiteral("casebook"), QStringLiteral("export"), QStringLiteral("1"),
+                     QStringLiteral("--json"), path("scan.json")})
+                    .status == 0);
+        const auto treatments = jsonOf(path("scan.json")).at("treatments");
+        QCOMPARE(treatments.size(), std::size_t{2});
+        // And the journal.
+        QCOMPARE(journals().size(), 1);
+        const Ran journal = cli({QStringLiteral("journal"), journals().front()});
+        QVERIFY2(journal.status == 0, qPrintable(journal.out + journal.err));
+        QVERIFY(journal.out.contains(QStringLiteral("Treated to the end")));
+        QCOMPARE(
+            cli({QStringLiteral("journal"), journals().front(), QStringLiteral("--export"), path("saved")})
+                .status,
+            0);
+        QCOMPARE(QDir(path("saved")).entryList(QDir::Files).size(), 2);
+        QCOMPARE(cli({QStringLiteral("journal"), journals().front(), QStringLiteral("--purge")}).status, 0);
+        QVERIFY(
+            cli({QStringLiteral("journal"), journals().front()}).out.contains(QStringLiteral("taken out")));
+    }
+    void refusals() {
+        const QString drive = scanned(unreadable(80'000));
+        const auto refused = [&](const QStringList& more, const char* why) {
+            const Ran ran = cli(call(drive, more));
+            QVERIFY2(ran.status == 2, qPrintable(ran.out + ran.err));
+            QVERIFY2(ran.err.contains(QLatin1String(why)), qPrintable(ran.err));
+            QVERIFY(journals().isEmpty());
+        };
+        refused({QStringLiteral("--data"), QStringLiteral("saved"), QStringLiteral("--confirm"),
+                 QStringLiteral("7742")},
+                "not how the drive's serial number ends");
+        refused({QStringLiteral("--confirm"), QStringLiteral("7741")}, "whether its data exists elsewhere");
+        refused({QStringLiteral("--data"), QStringLiteral("not-saved"), QStringLiteral("--confirm"),
+                 QStringLiteral("7741")},
+                "saved nowhere else");
+        refused({QStringLiteral("--steps"), QStringLiteral("erase"), QStringLiteral("--confirm"),
+                 QStringLiteral("7741")},
+                "there is no such step");
+        QFile policy(path("policy.json"));
+        QVERIFY(policy.open(QIODevice::WriteOnly));
+        policy.write(R"({"format":"orbita-policy","version":1,"name":"x","treatment":{"allowed":false}})");
+        policy.close();
+        refused({QStringLiteral("--data"), QStringLiteral("saved"), QStringLiteral("--confirm"),
+                 QStringLiteral("7741"), QStringLiteral("--policy"), policy.fileName()},
+                "allows no treatment");
+        QVERIFY(policy.open(QIODevice::WriteOnly));
+        policy.write(R"({"format":"orbita-policy","version":1,"name":"x","treatment":{"destroying":false}})");
+        policy.close();
+        refused({QStringLiteral("--data"), QStringLiteral("saved"), QStringLiteral("--confirm"),
+                 QStringLiteral("7741"), QStringLiteral("--steps"), QStringLiteral("zeros"),
+                 QStringLiteral("--policy"), policy.fileName()},
+                "no step that destroys");
+        // A casebook that cannot be written is no place for a journal.
+        QFile file(path("no-folder"));
+        QVERIFY(file.open(QIODevice::WriteOnly));
+        const QByteArray was = qgetenv("XDG_DATA_HOME");
+        const QString ledger = path("ledger.csv");
+        cli({QStringLiteral("scan"), drive, QStringLiteral("--csv"), ledger});
+        qputenv("XDG_DATA_HOME", file.fileName().toUtf8());
+        const Ran ran = cli(confirmed(drive, {QStringLiteral("--ledger"), ledger}));
+        qputenv("XDG_DATA_HOME", was);
+        QCOMPARE(ran.status, 2);
+    }
+    void manyAreAdvisedAgainstAndCanBeOverruled() {
+        QByteArray defects;
+        for (int i = 0; i < 12; ++i)
+            defects += (i == 0 ? "" : ",") + unreadable(10'000 + i * 32'000);
+        const QString drive = scanned(defects);
+        const Ran advised = cli(confirmed(drive));
+        QCOMPARE(advised.status, 2);
+        QVERIFY2(advised.err.contains(QStringLiteral("Do not treat it")) &&
+                     advised.err.contains(QStringLiteral("--overrule")),
+                 qPrintable(advised.err));
+        const Ran overruled = cli(confirmed(drive, {QStringLiteral("--overrule"), QStringLiteral("--steps"),
+                                                    QStringLiteral("refresh,zeros")}));
+        QVERIFY2(overruled.status == 0, qPrintable(overruled.out + overruled.err));
+        const Ran visits = cli({QStringLiteral("casebook"), QStringLiteral("visits"), QStringLiteral("1")});
+        QVERIFY2(visits.out.contains(QStringLiteral("overruled")), qPrintable(visits.out));
+    }
+    void aStickBehindABridgeIsConfirmedByItsCapacity() {
+        const QString drive = scanned(slow(160'000), R"(,"front":"bridge")", "USB bridge");
+        const Ran told = cli(call(drive, {QStringLiteral("--data"), QStringLiteral("saved")}));
+        QVERIFY2(told.out.contains(QStringLiteral("the capacity as printed on its label")),
+                 qPrintable(told.out));
+        QVERIFY(told.out.contains(QStringLiteral("The bridge hides")));
+        QCOMPARE(cli(confirmed(drive)).status, 2);
+        const Ran done = cli(call(drive, {QStringLiteral("--data"), QStringLiteral("saved"),
+                                          QStringLiteral("--confirm"), QStringLiteral("205 MB")}));
+        QVERIFY2(done.status == 0, qPrintable(done.out + done.err));
+        QVERIFY(done.out.contains(QStringLiteral("the drive does not say")));
+    }
+    // It dies under it, is changed for another, and is gone on with.
+    void brokenOffAndGoneOnWith() {
+        const QByteArray defects = slow(80'000) + ',' + slow(160'000) + ',' + slow(240'000);
+        const QString dying = scanned(defects, R"(,"writing":{"dies_at_write":2})");
+        const Ran died = cli(confirmed(dying));
+        QVERIFY2(died.status == 3, qPrintable(died.out + died.err));
+        QVERIFY2(died.out.contains(QStringLiteral("The drive is gone")) ||
+                     died.out.contains(QStringLiteral("the drive is gone")),
+                 qPrintable(died.out));
+        const Ran journal = cli({QStringLiteral("journal"), journals().front()});
+        QCOMPARE(journal.status, 3);
+        QVERIFY(journal.out.contains(QStringLiteral("in between")));
+        QCOMPARE(cli({QStringLiteral("journal"), journals().front(), QStringLiteral("--purge")}).status, 2);
+        // The same drive, well again.
+        QFile file(dying.mid(4));
+        QVERIFY(file.open(QIODevice::ReadOnly));
+        const QByteArray well = file.readAll().replace("\"dies_at_write\":2", "");
+        file.close();
+        QVERIFY(file.open(QIODevice::WriteOnly | QIODevice::Truncate) && file.write(well) > 0);
+        file.close();
+        const Ran told = cli(call(dying, {QStringLiteral("--resume"), QStringLiteral("latest")}));
+        QVERIFY2(told.status == 0 && told.out.contains(QStringLiteral("1 of 3 places are done")),
+                 qPrintable(told.out + told.err));
+        const Ran again = cli(confirmed(dying, {QStringLiteral("--resume"), QStringLiteral("latest")}));
+        // What was done before is looked at again: this one is as it was before, and that is said.
+        QVERIFY2(again.status == 1, qPrintable(again.out + again.err));
+        QVERIFY2(again.out.contains(QStringLiteral("2 of 3 places read well now")), qPrintable(again.out));
+        // Another drive is not gone on with.
+        file.setFileName(path("other.json"));
+        QVERIFY(file.open(QIODevice::WriteOnly) &&
+                file.write(QByteArray(well).replace("AK-T-7741", "AK-T-7742")) > 0);
+        file.close();
+        const Ran other = cli(call(QStringLiteral("sim:") + file.fileName(),
+                                   {QStringLiteral("--resume"), journals().front(),
+                                    QStringLiteral("--confirm"), QStringLiteral("7742")}));
+        QVERIFY2(other.status == 2 && other.err.contains(QStringLiteral("it is of Auk R3 AK-T-7741")),
+                 qPrintable(other.err));
+    }
+    void asEventsForPrograms() {
+        const QString drive = scanned(slow(80'000));
+        const Ran ran = cli(confirmed(drive, {QStringLiteral("--json"), QStringLiteral("-")}));
+        QVERIFY2(ran.status == 0, qPrintable(ran.out + ran.err));
+        QStringList events;
+        for (const QString& line : ran.out.split(QLatin1Char('\n'), Qt::SkipEmptyParts)) {
+            const auto json = nlohmann::json::parse(line.toStdString(), nullptr, false);
+            QVERIFY2(json.is_object(), qPrintable(line));
+            events << QString::fromStdString(json.at("event").get<std::string>());
+        }
+        QCOMPARE(events.first(), QStringLiteral("proposal"));
+        QCOMPARE(events.at(1), QStringLiteral("begin"));
+        QVERIFY(events.contains(QStringLiteral("step")) && events.contains(QStringLiteral("result")));
+        QCOMPARE(events.last(), QStringLiteral("end"));
+    }
+};
+
+QTEST_GUILESS_MAIN(TestTreat)
+#include "test_treat.moc"
