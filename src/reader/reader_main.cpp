@@ -118,7 +118,7 @@ public:
     }
 
 private:
-    // The message is here, or about to come: the link counts it once it has sent it whole.
+    // The message is here, or about to come: the link counts it when it begins to send it.
     void takeOrder() {
         constexpr orbita::Nanoseconds patience = std::chrono::seconds{2};
         ++m_ordersTaken;

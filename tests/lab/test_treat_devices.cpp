@@ -47,7 +47,7 @@ QString ledger(const QString& path) {
     file.write("lba,sectors,byte_offset,percent,grade,standing\r\n"
                "1000,1,512000,0,unreadable,confirmed\r\n"
                "9000,2,4608000,0,unreadable,confirmed\r\n"
-               "20000,8,10240000,0,straining,confirmed\r\n");
+               "20000,2048,10240000,0,straining,confirmed\r\n");
     return path;
 }
 

@@ -78,6 +78,9 @@ struct DriveFamily {
     CommandClass (*classOf)(const CommandBlock& block, const Payload& payload) = nullptr;
     const SharedSetting* sharedSetting = nullptr;
     const WriteCommands* writing = nullptr; // see writing.h; every family that lists such commands has it
+    // Which sectors a listed writing command changes; none: it only forces what was written before.
+    LbaSpan (*writtenSectors)(const CommandBlock& block, Parameters parameters,
+                              std::uint32_t logicalBytes) = nullptr;
 
     // What an answer says about the medium.
     ReplyVerdict (*classify)(const Reply& reply) = nullptr;

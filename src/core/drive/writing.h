@@ -44,8 +44,6 @@ struct WriteCommands {
     // Has a spare sector take the place of the one that holds `lba`; what stands there then, nobody knows.
     // Null: none.
     Result<WriteAnswer> (*reassign)(Enquiry& enquiry, Lba lba);
-    // Which sectors a listed writing command changes; none: it only forces what was written before.
-    LbaSpan (*sectors)(const CommandBlock& block, Parameters parameters, std::uint32_t logicalBytes);
 };
 
 } // namespace orbita

@@ -281,7 +281,7 @@ private slots:
             gate.permit(permitFor({Lba{900}, SectorCount{200}}));
             QVERIFY2(passes(gate, sent), sent.name);
             const DriveFamily& family = familyOf(sent.block.protocol);
-            const bool toSectors = !family.writing->sectors(sent.block, sent.parameters, 512).empty();
+            const bool toSectors = !family.writtenSectors(sent.block, sent.parameters, 512).empty();
             for (const LbaSpan& other :
                  {LbaSpan{Lba{1000}, SectorCount{7}}, LbaSpan{Lba{1001}, SectorCount{8}},
                   LbaSpan{Lba{2000}, SectorCount{8}}}) {
@@ -322,7 +322,7 @@ private slots:
             if (classOf(bent.block, {bent.parameters, bent.expected}) != CommandClass::mediumWriting)
                 continue;
             const LbaSpan written =
-                familyOf(bent.block.protocol).writing->sectors(bent.block, bent.parameters, 512);
+                familyOf(bent.block.protocol).writtenSectors(bent.block, bent.parameters, 512);
             QVERIFY(written.empty() || intersection(written, span) == written);
         }
         QVERIFY(passed > 0);

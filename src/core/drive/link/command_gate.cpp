@@ -2,7 +2,6 @@
 #include "core/drive/link/command_gate.h"
 
 #include "core/drive/family.h"
-#include "core/drive/writing.h"
 
 namespace orbita {
 
@@ -18,7 +17,7 @@ bool CommandGate::passes(const CommandBlock& block, const Payload& payload) cons
     if (is == CommandClass::mediumWriting) {
         if (!m_permit)
             return false;
-        const LbaSpan written = family.writing->sectors(block, payload.parameters, m_permit->logicalBytes());
+        const LbaSpan written = family.writtenSectors(block, payload.parameters, m_permit->logicalBytes());
         return written.empty() || intersection(written, m_permit->span()) == written;
     }
     if (payload.parameters.size() > mostParameterBytes)

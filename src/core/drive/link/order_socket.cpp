@@ -17,7 +17,8 @@ constexpr Nanoseconds longestSleep = std::chrono::milliseconds{50}; // a stop is
 constexpr std::size_t lengthBytes = 4;
 
 // Waits until the socket can be read from, or written to. 0, or an errno.
-int ready(int socket, short events, Nanoseconds until, const std::stop_token& stop) {
+int ready(int socket, short events, Nanoseconds until, const std::stop_token& stop,
+          const std::function<void()>& meanwhile) {
     const MonotonicClock clock;
     for (;;) {
         if (stop.stop_requested())
@@ -26,6 +27,8 @@ int ready(int socket, short events, Nanoseconds until, const std::stop_token& st
         if (left.count() <= 0)
             return ETIMEDOUT;
         pollfd waiting{socket, events, 0};
+        if (meanwhile)
+            meanwhile();
         const auto ms = static_cast<int>(std::min(left, longestSleep) / std::chrono::milliseconds{1}) + 1;
         const int woken = poll(&waiting, 1, ms);
         if (woken > 0)
@@ -37,7 +40,7 @@ int ready(int socket, short events, Nanoseconds until, const std::stop_token& st
 
 template <class Move>
 int moveAll(int socket, short events, std::size_t bytes, Nanoseconds until, const std::stop_token& stop,
-            Move move) {
+            Move move, const std::function<void()>& meanwhile = {}) {
     for (std::size_t done = 0; done < bytes;) {
         const ssize_t moved = move(done);
         if (moved > 0) {
@@ -50,7 +53,7 @@ int moveAll(int socket, short events, std::size_t bytes, Nanoseconds until, cons
             continue;
         if (errno != EAGAIN)
             return errno == ECONNRESET ? EPIPE : errno;
-        if (const int error = ready(socket, events, until, stop); error != 0)
+        if (const int error = ready(socket, events, until, stop, meanwhile); error != 0)
             return error;
     }
     return 0;
@@ -58,7 +61,8 @@ int moveAll(int socket, short events, std::size_t bytes, Nanoseconds until, cons
 
 } // namespace
 
-int sendMessage(int socket, std::string_view message, Nanoseconds patience, const std::stop_token& stop) {
+int sendMessage(int socket, std::string_view message, Nanoseconds patience, const std::stop_token& stop,
+                const std::function<void()>& meanwhile) {
     if (message.size() > mostMessageBytes)
         return EMSGSIZE;
     const Nanoseconds until = MonotonicClock().now() + patience;
@@ -66,9 +70,12 @@ int sendMessage(int socket, std::string_view message, Nanoseconds patience, cons
     putLittleEndian(length, 0, lengthBytes, message.size());
     std::string all(reinterpret_cast<const char*>(length.data()), length.size());
     all += message;
-    return moveAll(socket, POLLOUT, all.size(), until, stop, [&](std::size_t done) {
-        return send(socket, all.data() + done, all.size() - done, MSG_NOSIGNAL | MSG_DONTWAIT);
-    });
+    return moveAll(
+        socket, POLLOUT, all.size(), until, stop,
+        [&](std::size_t done) {
+            return send(socket, all.data() + done, all.size() - done, MSG_NOSIGNAL | MSG_DONTWAIT);
+        },
+        meanwhile);
 }
 
 int receiveMessage(int socket, std::string& message, Nanoseconds patience, const std::stop_token& stop) {

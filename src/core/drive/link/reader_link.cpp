@@ -69,11 +69,13 @@ public:
                                  const std::stop_token& stop) override {
         const Nanoseconds until = MonotonicClock().now() + patience;
         std::string answer;
-        int error = m_process->ended() ? EPIPE : sendMessage(m_socket.get(), message, patience, stop);
-        if (error == 0) {
-            m_process->channel().orders.fetch_add(1);
+        // Counted first: a long one does not fit into the socket, and has to be taken while it is sent.
+        const auto wake = [this] { wakeAll(m_process->channel().submitted); };
+        m_process->channel().orders.fetch_add(1);
+        wake();
+        int error = m_process->ended() ? EPIPE : sendMessage(m_socket.get(), message, patience, stop, wake);
+        if (error == 0)
             error = awaitAnswer(until, stop);
-        }
         if (error == 0)
             error = receiveMessage(m_socket.get(), answer, until - MonotonicClock().now(), stop);
         if (error == 0)

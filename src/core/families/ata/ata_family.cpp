@@ -53,6 +53,7 @@ const DriveFamily ataFamily = {
     .protocols = {Protocol::ata},
     .classOf = ataClassOf,
     .writing = &ataWriting,
+    .writtenSectors = ataWrittenSectors,
     .classify = ata::classifyReply,
     .interpret = interpretAta,
     .bringsContents = bringsAtaContents,

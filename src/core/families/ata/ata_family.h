@@ -14,8 +14,7 @@ CommandClass ataClassOf(const CommandBlock& block, const Payload& payload);
 // Of a block that is none of Orbita's.
 CommandClass ataForeign(const CommandBlock& block, Parameters parameters);
 extern const WriteCommands ataWriting;
-// Of one that is, and that writes.
-LbaSpan ataWrittenSectors(const CommandBlock& block);
+LbaSpan ataWrittenSectors(const CommandBlock& block, Parameters parameters, std::uint32_t logicalBytes);
 
 Result<std::unique_ptr<Drive>> openAtaDrive(CommandPath way, DriveIdentity known, Nanoseconds patience);
 

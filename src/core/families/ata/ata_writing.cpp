@@ -52,18 +52,15 @@ Result<WriteAnswer> writeAta(Enquiry& enquiry, const WriteWays& ways, const LbaS
     return answer;
 }
 
-LbaSpan ataSectors(const CommandBlock& block, Parameters /*parameters*/, std::uint32_t /*logicalBytes*/) {
-    return ataWrittenSectors(block);
-}
-
 } // namespace
 
-LbaSpan ataWrittenSectors(const CommandBlock& block) {
+LbaSpan ataWrittenSectors(const CommandBlock& block, Parameters /*parameters*/,
+                          std::uint32_t /*logicalBytes*/) {
     if (ata::opcodeOf(block) == ata::opcode::flushCacheExt)
         return {};
     return {ata::lbaOf(block), SectorCount{ata::sectorsOf(block)}};
 }
 
-const WriteCommands ataWriting = {ataWriteWays, writeAta, nullptr, nullptr, ataSectors};
+const WriteCommands ataWriting = {ataWriteWays, writeAta, nullptr, nullptr};
 
 } // namespace orbita

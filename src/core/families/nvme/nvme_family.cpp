@@ -53,6 +53,7 @@ const DriveFamily nvmeFamily = {
     .classOf = nvmeClassOf,
     .sharedSetting = &nvmeSharedSetting,
     .writing = &nvmeWriting,
+    .writtenSectors = nvmeWrittenSectors,
     .classify = nvme::classifyReply,
     .bringsContents = bringsNvmeContents,
     .open = openNvmeDrive,

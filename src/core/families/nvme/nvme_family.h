@@ -12,6 +12,7 @@ namespace orbita {
 CommandClass nvmeClassOf(const CommandBlock& block, const Payload& payload);
 extern const SharedSetting nvmeSharedSetting; // the error recovery feature
 extern const WriteCommands nvmeWriting;
+LbaSpan nvmeWrittenSectors(const CommandBlock& block, Parameters parameters, std::uint32_t logicalBytes);
 
 // NVMe Read, and Verify where the controller has it. Asks for the namespace's size and what the controller
 // can.

@@ -70,14 +70,15 @@ Result<WriteAnswer> zeroesNvme(Enquiry& enquiry, const LbaSpan& span) {
     return flushed;
 }
 
-LbaSpan nvmeSectors(const CommandBlock& block, Parameters /*parameters*/, std::uint32_t /*logicalBytes*/) {
+} // namespace
+
+LbaSpan nvmeWrittenSectors(const CommandBlock& block, Parameters /*parameters*/,
+                           std::uint32_t /*logicalBytes*/) {
     if (nvme::opcodeOf(block) == nvme::io::flush)
         return {};
     return {nvme::lbaOf(block), SectorCount{nvme::sectorsOf(block)}};
 }
 
-} // namespace
-
-const WriteCommands nvmeWriting = {nvmeWriteWays, writeNvme, zeroesNvme, nullptr, nvmeSectors};
+const WriteCommands nvmeWriting = {nvmeWriteWays, writeNvme, zeroesNvme, nullptr};
 
 } // namespace orbita

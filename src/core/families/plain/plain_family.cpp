@@ -40,6 +40,7 @@ const DriveFamily plainFamily = {
     .protocols = {Protocol::plain},
     .classOf = plainClassOf,
     .writing = &plainWriting,
+    .writtenSectors = plainWrittenSectors,
     .classify = plain::classifyReply,
     .bringsContents = bringsPlainContents,
     .behind = behindPlain,

@@ -43,14 +43,15 @@ Result<WriteAnswer> writePlain(Enquiry& enquiry, const WriteWays& /*ways*/, cons
     return answer;
 }
 
-LbaSpan plainSectors(const CommandBlock& block, Parameters /*parameters*/, std::uint32_t logicalBytes) {
+} // namespace
+
+LbaSpan plainWrittenSectors(const CommandBlock& block, Parameters /*parameters*/,
+                            std::uint32_t logicalBytes) {
     const std::uint64_t first = plain::offsetOf(block);
     const std::uint64_t end = first + plain::lengthOf(block);
     return spanBetween({first / logicalBytes}, {(end + logicalBytes - 1) / logicalBytes});
 }
 
-} // namespace
-
-const WriteCommands plainWriting = {plainWriteWays, writePlain, nullptr, nullptr, plainSectors};
+const WriteCommands plainWriting = {plainWriteWays, writePlain, nullptr, nullptr};
 
 } // namespace orbita

@@ -6,5 +6,6 @@
 namespace orbita {
 
 extern const WriteCommands plainWriting;
+LbaSpan plainWrittenSectors(const CommandBlock& block, Parameters parameters, std::uint32_t logicalBytes);
 
 } // namespace orbita

@@ -75,6 +75,7 @@ const DriveFamily scsiFamily = {
     .classOf = scsiClassOf,
     .sharedSetting = &scsiSharedSetting,
     .writing = &scsiWriting,
+    .writtenSectors = scsiWrittenSectors,
     .classify = scsi::classifyReply,
     .interpret = interpretScsi,
     .bringsContents = bringsScsiContents,

@@ -12,6 +12,7 @@ namespace orbita {
 CommandClass scsiClassOf(const CommandBlock& block, const Payload& payload);
 extern const SharedSetting scsiSharedSetting; // the error recovery mode page
 extern const WriteCommands scsiWriting;
+LbaSpan scsiWrittenSectors(const CommandBlock& block, Parameters parameters, std::uint32_t logicalBytes);
 
 // Reads by READ(16), or READ(10) behind bridges that know no other; verifies by VERIFY where the drive takes
 // it. Asks for the capacity and what it can do, without touching the medium; who the drive is, is taken from

@@ -92,9 +92,11 @@ Result<WriteAnswer> reassignScsi(Enquiry& enquiry, Lba lba) {
     return send(enquiry, scsi::reassignBlocks(), list);
 }
 
-LbaSpan scsiSectors(const CommandBlock& block, Parameters parameters, std::uint32_t /*logicalBytes*/) {
+} // namespace
+
+LbaSpan scsiWrittenSectors(const CommandBlock& block, Parameters parameters, std::uint32_t logicalBytes) {
     if (const auto inside = scsi::unwrapAta(block))
-        return ataWrittenSectors(*inside);
+        return ataWrittenSectors(*inside, parameters, logicalBytes);
     switch (scsi::opcodeOf(block)) {
     case scsi::opcode::synchronizeCache10:
         return {};
@@ -105,8 +107,6 @@ LbaSpan scsiSectors(const CommandBlock& block, Parameters parameters, std::uint3
     }
 }
 
-} // namespace
-
-const WriteCommands scsiWriting = {scsiWriteWays, writeScsi, nullptr, reassignScsi, scsiSectors};
+const WriteCommands scsiWriting = {scsiWriteWays, writeScsi, nullptr, reassignScsi};
 
 } // namespace orbita
