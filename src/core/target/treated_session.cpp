@@ -169,7 +169,8 @@ Result<WriteAnswer> TreatedSession::write(WriteKind kind, const LbaSpan& span,
     if (!m_grant || m_lost)
         return tl::unexpected(Error{Error::Kind::refusedUnsafe, "writing to", identity().path,
                                     "nobody gave leave to write there", "Nothing was written."});
-    // What the system carries to the drive at once, as with reading. The first part that is not taken ends it.
+    // What the system carries to the drive at once, as with reading. The first part that is not taken ends
+    // it.
     const std::uint64_t most = mostAtOnce().value;
     const std::uint64_t each = contents.size() / std::max<std::uint64_t>(span.count.value, 1);
     Result<WriteAnswer> whole = WriteAnswer{};
