@@ -5,6 +5,7 @@
 #include "cli/interrupt.h"
 #include "cli/printer.h"
 #include "cli/target_options.h"
+#include "core/base/claim.h"
 #include "core/target/logged_action.h"
 #include "core/target/treated_session.h"
 #include "report/format.h"
@@ -16,14 +17,11 @@
 #include "store/treatments.h"
 #include "system/sleep_inhibitor.h"
 
-#include <filesystem>
 #include <thread>
 
 namespace orbita::cli {
 
 namespace {
-
-namespace fs = std::filesystem;
 
 constexpr std::string_view oneALine = "-";
 constexpr std::string_view latestOne = "latest";
@@ -260,6 +258,7 @@ int exitStatusOf(const TreatmentProgress& progress, std::size_t spots) {
 // All that a treatment needs besides its plan.
 struct Ready {
     Target target;
+    std::vector<Claim> claims; // no scan uses it meanwhile
     std::unique_ptr<TreatedSession> session;
     std::optional<Vitals> vitals;
     bool serialOnLabel = true;
@@ -344,6 +343,12 @@ Result<Ready> makeReady(const TreatOptions& options) {
     if (!target)
         return tl::unexpected(target.error());
     ready.target = std::move(*target);
+    for (const std::string& name : claimsOf(ready.target)) {
+        auto held = claim(name);
+        if (!held)
+            return tl::unexpected(held.error());
+        ready.claims.push_back(std::move(*held));
+    }
     auto session =
         TreatedSession::open(ready.target, false, actionLogBeside(casebookPath()), ready.stop.get_token());
     if (!session)

@@ -60,6 +60,8 @@ QString adviceReason(const AdviceReason& reason, const Vitals* vitals) {
         return tr("The drive has made itself read-only: it takes no writing any more.");
     case AdviceReasonKind::locked:
         return tr("The drive is locked; unlock it first.");
+    case AdviceReasonKind::hostManaged:
+        return tr("Its zones can only be written in order: no sector of it is rewritten in place.");
     case AdviceReasonKind::noAnswer:
         return tr("It stopped answering while it was asked for its vitals.");
     case AdviceReasonKind::damningVitals:

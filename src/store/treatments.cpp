@@ -99,6 +99,7 @@ Result<std::vector<NumberedScan>> latestScans(Casebook& casebook, const DriveIde
 
 std::vector<Treatment> treatmentsOf(const std::vector<SpotResult>& results) {
     std::vector<Treatment> treatments;
+    treatments.reserve(results.size());
     for (const SpotResult& result : results)
         treatments.push_back({result.spot.span, result.step, result.result, result.at});
     return treatments;

@@ -10,10 +10,11 @@ namespace {
 
 constexpr std::array<std::string_view, 4> adviceNames = {"treat", "save-first", "replace", "refused"};
 
-constexpr std::array<std::string_view, 17> adviceReasonNames = {
-    "few-and-still",  "nothing-to-treat", "policy-forbids",    "read-only",      "locked",        "no-answer",
-    "damning-vitals", "self-test-failed", "many-unreadable",   "many-patches",   "spread",        "growing",
-    "spares-low",     "too-hot",          "data-not-answered", "data-only-here", "partly-scanned"};
+constexpr std::array<std::string_view, 18> adviceReasonNames = {
+    "few-and-still",     "nothing-to-treat", "policy-forbids", "read-only",        "locked",
+    "host-managed",      "no-answer",        "damning-vitals", "self-test-failed", "many-unreadable",
+    "many-patches",      "spread",           "growing",        "spares-low",       "too-hot",
+    "data-not-answered", "data-only-here",   "partly-scanned"};
 
 using Kind = AdviceReasonKind;
 
@@ -45,6 +46,8 @@ void weighVitals(const TreatmentFacts& facts, const HousePolicy& policy, std::ve
         reasons.push_back({Kind::readOnly, TreatmentAdvice::refused, 0, 0, 0});
     if (vitals.has(VitalsNote::locked) || vitals.has(VitalsNote::rangesLocked))
         reasons.push_back({Kind::locked, TreatmentAdvice::refused, 0, 0, 0});
+    if (vitals.has(VitalsNote::hostManaged))
+        reasons.push_back({Kind::hostManaged, TreatmentAdvice::refused, 0, 0, 0});
     if (vitals.has(VitalsNote::checkedNoAnswer))
         reasons.push_back({Kind::noAnswer, TreatmentAdvice::replace, 0, 0, 0});
     for (std::size_t i = 0; i < vitals.readings.size(); ++i) {

@@ -25,6 +25,7 @@ enum class AdviceReasonKind : std::uint8_t {
     policyForbids,
     readOnly, // it went read-only by itself
     locked,
+    hostManaged, // zones that are written in order, never in place
     noAnswer,
     damningVitals, // what it says of itself: see AdviceReason::reading
     selfTestFailed,

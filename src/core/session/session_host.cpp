@@ -358,8 +358,9 @@ Result<OrderReply> SessionHost::grantWriting(const GrantOrder& order) {
         facts.uses = std::move(usage.uses);
         facts.systemReadOnly = usage.systemReadOnly;
     }
-    if (const auto refusal = whyNotWritten(order, facts))
-        return tl::unexpected(writeRefused(*refusal, m_setup.way.path, facts, order.serialOnLabel));
+    if (const auto refusal = whyNotWritten(order, facts); refusal || commands == nullptr)
+        return tl::unexpected(writeRefused(refusal.value_or(WriteRefusal::noWayToWrite), m_setup.way.path,
+                                           facts, order.serialOnLabel));
     std::string kinds;
     for (const WriteKind kind : order.kinds)
         kinds += (kinds.empty() ? "" : " ") + std::string(writeKindName(kind));

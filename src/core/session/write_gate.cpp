@@ -187,7 +187,7 @@ Error writeRefused(WriteRefusal refusal, const std::string& path, const WriteFac
 }
 
 std::string WriteGate::give(const GrantOrder& order, Nanoseconds now) {
-    const std::string name = newActionId();
+    std::string name = newActionId();
     m_grants[name] = {order.spans, order.kinds, now + order.lasting};
     return name;
 }

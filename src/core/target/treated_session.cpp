@@ -33,7 +33,8 @@ Result<OpenedForTreatment> openByCommandsFor(const Target& target, bool paced, c
     CommandPath way = std::move(opened.session->reading());
     opened.speaks = way.speaks;
     opened.nameSpace = way.nameSpace;
-    auto drive = familyOf(way.speaks).open(std::move(way), target.identity, treatmentPatience);
+    const auto open = familyOf(way.speaks).open;
+    auto drive = open(std::move(way), target.identity, treatmentPatience);
     if (!drive)
         return tl::unexpected(drive.error());
     opened.drive = std::move(*drive);

@@ -393,6 +393,10 @@ TreatmentJournal::TreatmentJournal(Descriptor file, std::string path, LogDisk di
 Result<TreatmentJournal> TreatmentJournal::create(const std::string& folder, const PlaceRules& rules,
                                                   const DriveIdentity& drive, const TreatmentPlan& plan,
                                                   std::int64_t startedAt) {
+    if (folder.empty())
+        return tl::unexpected(Error{Error::Kind::refusedUnsafe, keeping, "the casebook's folder",
+                                    "the casebook is forgotten when the program ends",
+                                    "Nothing is written without a journal that stays."});
     const std::string id = newActionId();
     const std::string path = (std::filesystem::path(folder) / fileName(drive, startedAt, id)).string();
     if (auto made = makePrivateFolders(folder); !made)

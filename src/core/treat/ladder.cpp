@@ -138,8 +138,8 @@ void afterCheck(const LadderRules& rules, SpotState& state, CheckCame came) {
     state.pending = false;
     switch (came) {
     case CheckCame::good:
-        // What it refused to take, it still gives: as well, or as badly, as before.
-        state.end = state.giveUp ? SpotEnd::stillSlow : SpotEnd::written;
+        // What it refused to take, it gives well all the same.
+        state.end = state.giveUp ? SpotEnd::readsWell : SpotEnd::written;
         return;
     case CheckCame::late:
         if (state.writes ==

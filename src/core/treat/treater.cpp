@@ -369,41 +369,68 @@ void Treater::doCheck(Work& work) {
                                  "Do not write to it any more. What it held is kept in the journal."};
 }
 
+// What is there now, against what is saved of it.
+Treater::Found Treater::foundOf(const SavedSpot& saved, const SpotRead& now, std::uint32_t logicalBytes) {
+    if (now.outcome != Outcome::answered)
+        return Found::unreadable;
+    if (now.data == saved.contents)
+        return Found::asSaved;
+    const bool whole = std::find(saved.known.begin(), saved.known.end(), false) == saved.known.end();
+    bool knownAreThere = true;
+    for (std::size_t i = 0; i < saved.known.size(); ++i) {
+        const auto at = static_cast<std::ptrdiff_t>(i * logicalBytes);
+        knownAreThere = knownAreThere && (!saved.known[i] || std::equal(now.data.begin() + at,
+                                                                        now.data.begin() + at + logicalBytes,
+                                                                        saved.contents.begin() + at));
+    }
+    switch (saved.kind) {
+    case WriteKind::refresh:
+        return Found::somethingElse;
+    case WriteKind::pieced:
+    case WriteKind::zeros:
+        return whole ? Found::somethingElse : Found::whatItHeld;
+    case WriteKind::reassign:
+        // A spare holds anything; what had been read of it stands there only if it is the old place.
+        return knownAreThere ? Found::whatItHeld : Found::aSpare;
+    }
+    return Found::somethingElse;
+}
+
 // Whoever interrupted it, the write may have left or not: what is there now decides.
 void Treater::takeUpAgain(Work& work, const SavedSpot& saved) {
-    const bool destroys = saved.kind == WriteKind::pieced || saved.kind == WriteKind::zeros;
-    const bool wholeSaved = std::find(saved.known.begin(), saved.known.end(), false) == saved.known.end();
     const SpotRead now = lone(work.spot.span, false);
     if (m_halt)
         return;
-    if (now.outcome == Outcome::answered) {
-        if (now.data == saved.contents) {
-            step(work.spot.span, "taken up again", "it holds what is saved", now.latency);
-        } else if (destroys && !wholeSaved) {
-            // It gives what it held after all.
-            step(work.spot.span, "taken up again", "it can be read", now.latency);
-            return;
-        } else {
-            step(work.spot.span, "taken up again", "it holds something else", now.latency);
-            merge(work, work.spot.span, now);
-            work.state.known = work.state.sectors;
-            work.state.end = SpotEnd::readsWell; // somebody has written there since: left alone
-            return;
-        }
-    } else {
-        step(work.spot.span, "taken up again", "it cannot be read", now.latency);
+    const Found found = foundOf(saved, now, work.logicalBytes);
+    constexpr std::string_view foundNames[] = {"it cannot be read", "it holds what is saved",
+                                               "it can be read", "a spare stands there",
+                                               "it holds something else"};
+    step(work.spot.span, "taken up again", std::string(foundNames[static_cast<std::size_t>(found)]),
+         now.latency);
+    if (found == Found::whatItHeld)
+        return; // it gives what it held after all: from the beginning
+    if (found == Found::somethingElse) {
+        merge(work, work.spot.span, now);
+        work.state.known = work.state.sectors;
+        work.state.end = SpotEnd::readsWell; // somebody has written there since: left alone
+        return;
     }
     work.contents = saved.contents;
     work.known = saved.known;
     work.written = saved.contents;
     work.state.known = work.knownCount();
-    work.state.atOnce = saved.kind == WriteKind::refresh;
     work.state.tries = m_plan.rules.tries;
     work.state.trouble = 1;
     work.state.kind = saved.kind;
+    if (saved.kind == WriteKind::reassign && found != Found::unreadable)
+        work.state.kind = work.state.whole() ? WriteKind::refresh : WriteKind::pieced;
+    if (found == Found::aSpare) {
+        work.state.reassigned = true;
+        work.state.overwritten = !work.state.whole();
+    }
+    work.state.atOnce = work.state.kind == WriteKind::refresh;
     // Late, it was not written, or that did not help: it is written now.
-    work.state.pending =
-        now.outcome == Outcome::answered && now.latency < latestInTime(work.spot.span, false);
+    work.state.pending = found == Found::asSaved && now.latency < latestInTime(work.spot.span, false);
 }
 
 TreatmentResult Treater::nameOf(const Work& work, const SectorCounters* before) {

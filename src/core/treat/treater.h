@@ -48,6 +48,8 @@ private:
     void begin();
     void treatAll();
     void treat(const Spot& spot);
+    enum class Found : std::uint8_t { unreadable, asSaved, whatItHeld, aSpare, somethingElse };
+    static Found foundOf(const SavedSpot& saved, const SpotRead& now, std::uint32_t logicalBytes);
     void takeUpAgain(Work& work, const SavedSpot& saved);
     void doRead(Work& work, TryHow how);
     static SavedSpot savedOf(const Work& work, WriteKind kind);

@@ -99,6 +99,8 @@ const Case cases[] = {
     {"went read-only", [](Made& m) { m.vitals.notes.push_back(VitalsNote::readOnly); }, refused,
      Kind::readOnly},
     {"locked", [](Made& m) { m.vitals.notes.push_back(VitalsNote::locked); }, refused, Kind::locked},
+    {"host-managed zones", [](Made& m) { m.vitals.notes.push_back(VitalsNote::hostManaged); }, refused,
+     Kind::hostManaged},
     {"silent", [](Made& m) { m.vitals.notes.push_back(VitalsNote::checkedNoAnswer); }, replace,
      Kind::noAnswer},
     {"failed its self-test",

@@ -52,7 +52,7 @@ const Row rows[] = {
     {"something else stands there", slow, gentle, "Ldwdw", "rRcRc", worse, refresh, false},
     {"not taken, and as before", slow, gentle, "Lmml", "rRRc", stillSlow, refresh, false},
     {"not taken, and gone", slow, gentle, "Lmmf", "rRRc", worse, refresh, false},
-    {"not taken, and well", slow, gentle, "Lmmg", "rRRc", stillSlow, refresh, false},
+    {"not taken, and well", slow, gentle, "Lmmg", "rRRc", readsWell, refresh, false},
     {"slow, no writing taken", slow, gentle, "Lx", "rR", stillSlow, refresh, false},
     {"slow, no spare", slow, gentle, "Ln", "rR", outOfSpares, refresh, false},
     // Slow but readable ones get nothing else, whatever is allowed.
