@@ -25,7 +25,7 @@ std::string blockDeviceOf(const std::string& node) {
 
 } // namespace
 
-DeviceAccess::DeviceAccess(Device& device, std::string node)
+DeviceAccess::DeviceAccess(Device& device, const std::string& node)
     : m_device(device), m_block(blockDeviceOf(node)) {
     const auto is = describeDevice(m_block);
     m_drive = is && !is->partition;

@@ -13,7 +13,7 @@ namespace orbita::reader {
 class DeviceAccess final : public WritingAccess {
 public:
     // `node`: as the device was opened, a block device or /dev/sgN.
-    DeviceAccess(Device& device, std::string node);
+    DeviceAccess(Device& device, const std::string& node);
 
     // Whether it is a whole drive of the kernel's block layer: no partition, no file.
     [[nodiscard]] bool isDrive() const { return m_drive; }
