@@ -1,10 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/descriptor.h"
 #include "core/drive/plain/read_block.h"
 #include "reader/device.h"
 #include "reader/kernel_ring.h"
 
 #include <cerrno>
 #include <cstdio>
+#include <cstring>
 #include <fcntl.h>
 #include <linux/fs.h>
 #include <linux/stat.h>

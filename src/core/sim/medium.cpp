@@ -83,6 +83,11 @@ void Medium::spread(std::uint64_t physical) {
         m_spoilt.insert(neighbour);
 }
 
+void Medium::store(const Sectors& sectors) {
+    for (const auto& [lba, bytes] : sectors)
+        m_stored[lba] = bytes;
+}
+
 WriteEvent Medium::putPhysical(std::uint64_t physical, const Sectors& sectors, Nanoseconds now,
                                std::vector<WriteEffect>& effects) {
     const std::uint64_t per = perPhysical();
@@ -103,18 +108,14 @@ WriteEvent Medium::putPhysical(std::uint64_t physical, const Sectors& sectors, N
         effects.push_back({WriteEffect::Kind::failed, first});
         return {WriteResult::mediumRefuses, remappingTime, first};
     }
-    const auto store = [&] {
-        for (const auto& [lba, bytes] : sectors)
-            m_stored[lba] = bytes;
-    };
     if (!troubled || m_scenario.writing.pretends) {
         if (!m_scenario.writing.pretends)
-            store();
+            store(sectors);
         return event;
     }
     switch (onWrite) {
     case OnWrite::rewritten:
-        store();
+        store(sectors);
         m_healed[physical] = {now, false};
         m_spoilt.erase(physical);
         effects.push_back({WriteEffect::Kind::rewritten, first});
@@ -126,16 +127,16 @@ WriteEvent Medium::putPhysical(std::uint64_t physical, const Sectors& sectors, N
             return {WriteResult::noSpare, event.latency, first};
         }
         --m_sparesLeft;
-        store();
+        store(sectors);
         m_healed[physical] = {now, true};
         m_spoilt.erase(physical);
         effects.push_back({WriteEffect::Kind::remapped, first});
         return event;
     case OnWrite::stays:
-        store();
+        store(sectors);
         return event;
     case OnWrite::worsens:
-        store();
+        store(sectors);
         m_spoilt.insert(physical);
         return event;
     case OnWrite::fails:
