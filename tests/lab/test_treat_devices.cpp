@@ -178,10 +178,10 @@ private slots:
                         expected.replace(sector * 512, 512, QByteArray(512, '\0'));
                 QCOMPARE(now == expected, true); // nothing else was ever changed
                 // One that was killed before a word stood in its journal had written nothing.
-                const auto list =
+                const auto journals =
                     QDir(qEnvironmentVariable("XDG_DATA_HOME") + QStringLiteral("/orbita/treatments"))
                         .entryInfoList(QDir::Files);
-                const bool begun = std::any_of(list.begin(), list.end(),
+                const bool begun = std::any_of(journals.begin(), journals.end(),
                                                [](const QFileInfo& journal) { return journal.size() > 0; });
                 if (begun && !call.contains(QStringLiteral("--resume")))
                     call << QStringLiteral("--resume") << QStringLiteral("latest");

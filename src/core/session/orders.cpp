@@ -264,7 +264,7 @@ struct ReplyFields {
                     {"forced", answer.forced},
                     {"no_spare", answer.noSpare},
                     {"protection", answer.protection},
-                    {"latency_ns", static_cast<std::uint64_t>(answer.latency.count())},
+                    {"latency_ns", answer.latency.count()},
                     {"words", answer.words}};
         if (answer.verdict.firstBad)
             out["first_bad"] = answer.verdict.firstBad->value;
@@ -298,6 +298,8 @@ OrderReply replyFrom(const json& line) {
         answer.noSpare = flag(line, "no_spare");
         answer.protection = flag(line, "protection");
         answer.latency = Nanoseconds{whole<std::int64_t>(member(line, "latency_ns"))};
+        if (answer.latency.count() < 0)
+            throw BadMessage("no answer comes before it is asked for");
         answer.words = text(line, "words");
         if (line.contains("first_bad"))
             answer.verdict.firstBad = Lba{whole<std::uint64_t>(member(line, "first_bad"))};
