@@ -300,7 +300,8 @@ private slots:
         t.takeUp();
         QCOMPARE(*t.run().stop, TreatmentStop::done);
         QCOMPARE(t.journal->told()->results.size(), std::size_t{6});
-        for (const SpotResult& result : t.journal->told()->results)
+        const JournalTold told = t.journal->told().value();
+        for (const SpotResult& result : told.results)
             QVERIFY(isHealed(result.result));
     }
     // Behind a bridge that swallows what is to be forced, all looks well; what is saved brings it back.
