@@ -3,6 +3,7 @@
 
 #include "app/intake/intake_station.h"
 #include "app/scan/scan_station.h"
+#include "app/treat/treat_station.h"
 #include "app/vitals/vitals_station.h"
 
 #include <QCoreApplication>
@@ -27,6 +28,7 @@ std::vector<StationRow> stationRows() {
         {"intake", tr("Intake"), tr("Go to Intake"), Qt::Key_F2, make<IntakeStation>},
         {"vitals", tr("Vitals"), tr("Go to Vitals"), Qt::Key_F3, make<VitalsStation>},
         {"scan", tr("Scan"), tr("Go to Scan"), Qt::Key_F4, make<ScanStation>},
+        {"treat", tr("Treat"), tr("Go to Treat"), Qt::Key_F11, make<TreatStation>},
     };
 }
 

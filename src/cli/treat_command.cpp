@@ -5,9 +5,7 @@
 #include "cli/interrupt.h"
 #include "cli/printer.h"
 #include "cli/target_options.h"
-#include "core/base/claim.h"
-#include "core/target/logged_action.h"
-#include "core/target/treated_session.h"
+#include "core/target/open_treatment.h"
 #include "report/format.h"
 #include "report/ledger_words.h"
 #include "report/treatment_events.h"
@@ -142,15 +140,6 @@ Result<std::vector<Spot>> spotsFor(const TreatOptions& options, const KnownDefec
     return spots;
 }
 
-TreatmentLimits limitsOf(const TreatmentPolicy& policy) {
-    TreatmentLimits limits;
-    limits.hottest = policy.hottest;
-    limits.leastSpare = policy.leastSpare;
-    limits.newDefects = policy.newDefects;
-    limits.mostRemapped = policy.mostRemapped;
-    return limits;
-}
-
 Result<TreatmentPlan> planFor(const TreatOptions& options, const KnownDefects& known,
                               const DriveIdentity& drive, const HousePolicy& policy) {
     TreatmentPlan plan;
@@ -175,19 +164,6 @@ Result<TreatmentPlan> planFor(const TreatOptions& options, const KnownDefects& k
     plan.againstAdvice = options.overrule;
     plan.reason = options.reason.empty() ? "treatment of known defects" : options.reason;
     return plan;
-}
-
-// Neighbouring spots, as one case each.
-std::vector<std::vector<Spot>> casesOf(const std::vector<Spot>& spots, std::uint32_t logicalBytes) {
-    std::vector<std::vector<Spot>> cases;
-    for (const Spot& spot : spots) {
-        const bool joins = !cases.empty() && spot.span.first.value <= cases.back().back().span.end().value +
-                                                                          patchGapBytes / logicalBytes;
-        if (!joins)
-            cases.emplace_back();
-        cases.back().push_back(spot);
-    }
-    return cases;
 }
 
 void tellProposal(const TreatmentPlan& plan, const TreatmentAdvised& advised, const DriveIdentity& drive,
@@ -255,39 +231,20 @@ int exitStatusOf(const TreatmentProgress& progress, std::size_t spots) {
     return all && progress.newDefects.empty() ? completeAndClean : findingsFound;
 }
 
-// All that a treatment needs besides its plan.
+// What was opened, and how it is stopped.
 struct Ready {
     Target target;
-    std::vector<Claim> claims; // no scan uses it meanwhile
-    std::unique_ptr<TreatedSession> session;
-    std::optional<Vitals> vitals;
-    bool serialOnLabel = true;
     std::stop_source stop;
+    std::unique_ptr<OpenTreatment> held;
 };
 
-GrantOrder orderFor(const TreatmentPlan& plan, const TreatOptions& options, const HousePolicy& policy,
-                    const std::string& journal, bool serialOnLabel) {
-    constexpr std::size_t mostSpans = 4000;
-    GrantOrder order;
-    for (const Spot& spot : plan.spots)
-        order.spans.push_back(spot.span);
-    if (order.spans.size() > mostSpans) // one span, then, from the first to the last
-        order.spans = {spanBetween(order.spans.front().first, order.spans.back().end())};
-    order.kinds = kindsFor(plan.rules.allowed);
-    order.reason = plan.reason;
-    order.lasting = std::chrono::hours{24};
-    order.data = plan.data;
-    order.againstAdvice = plan.againstAdvice;
-    order.policyAllows = policy.treatment.allowed;
-    order.serialOnLabel = serialOnLabel;
-    order.confirmation = options.confirm;
-    order.journal = journal;
-    return order;
+TreatmentConsent consentBy(const TreatOptions& options, const HousePolicy& policy) {
+    return {options.confirm, policy.treatment.allowed, {}};
 }
 
 int run(Ready& ready, TreatmentJournal& journal, const TreatmentPlan& plan, JournalTold told, bool events,
         const KnownDefects& known, const TreatOptions& options) {
-    const DriveIdentity drive = ready.session->identity();
+    const DriveIdentity drive = ready.held->drive().identity();
     if (events)
         printDocument(treatmentBeginEvent(drive, plan, journal.path()));
     else
@@ -303,11 +260,11 @@ int run(Ready& ready, TreatmentJournal& journal, const TreatmentPlan& plan, Jour
     });
     const SleepInhibitor awake(QStringLiteral("Treating ") + words::driveName(drive));
     Treater treater(
-        *ready.session, journal, plan, std::move(told),
+        ready.held->drive(), journal, plan, std::move(told),
         [&](const TreatmentProgress& progress) { teller.look(progress); }, nowSeconds);
     const TreatmentProgress& progress = treater.run(ready.stop.get_token());
     watcher.request_stop();
-    ready.session.reset(); // the drive is nobody's any more
+    ready.held.reset(); // the drive is nobody's any more
     if (events) {
         for (const SpotResult& result : progress.results)
             printDocument(spotResultEvent(result));
@@ -343,31 +300,19 @@ Result<Ready> makeReady(const TreatOptions& options) {
     if (!target)
         return tl::unexpected(target.error());
     ready.target = std::move(*target);
-    for (const std::string& name : claimsOf(ready.target)) {
-        auto held = claim(name);
-        if (!held)
-            return tl::unexpected(held.error());
-        ready.claims.push_back(std::move(*held));
-    }
-    auto session =
-        TreatedSession::open(ready.target, false, actionLogBeside(casebookPath()), ready.stop.get_token());
-    if (!session)
-        return tl::unexpected(session.error());
-    ready.session = std::move(*session);
-    ready.vitals = ready.session->vitals();
-    ready.serialOnLabel = ready.session->serialOnLabel(ready.vitals ? &*ready.vitals : nullptr);
+    auto held =
+        OpenTreatment::open(ready.target, false, actionLogBeside(casebookPath()), ready.stop.get_token());
+    if (!held)
+        return tl::unexpected(held.error());
+    ready.held = std::make_unique<OpenTreatment>(std::move(*held));
     return ready;
-}
-
-PlaceRules journalRules(const Target& target) {
-    return rulesFor(target, PlaceFor::record);
 }
 
 int resume(const TreatOptions& options, const HousePolicy& policy) {
     auto ready = makeReady(options);
     if (!ready)
         return complain(ready.error());
-    const DriveIdentity drive = ready->session->identity();
+    const DriveIdentity drive = ready->held->drive().identity();
     const auto path = options.resume == latestOne ? latestTreatment(treatmentsFolder(casebookPath()), drive)
                                                   : Result<std::string>(options.resume);
     if (!path)
@@ -375,35 +320,22 @@ int resume(const TreatOptions& options, const HousePolicy& policy) {
     const auto looked = TreatmentJournal::read(*path);
     if (!looked)
         return complain(looked.error());
-    const DriveId was{looked->drive.model, looked->drive.serial, looked->drive.worldWideName,
-                      looked->drive.capacityBytes()};
-    if (!sameDrive(was, driveIdOf(drive)))
-        return complain({Error::Kind::refusedUnsafe,
-                         "going on with the treatment",
-                         *path,
-                         {"it is of {} {}", {looked->drive.model, looked->drive.serial}},
-                         "Attach that drive, or name its journal."});
     if (options.confirm.empty()) {
-        Printer(stdout) << "A treatment of " << words::driveName(drive)
+        Printer(stdout) << "A treatment of " << words::driveName(looked->drive)
                         << " was broken off: " << looked->results.size() << " of "
                         << looked->plan.spots.size() << " places are done, " << looked->inBetween().size()
                         << " in between.\nTo go on, repeat this with --confirm: "
-                        << words::confirmationAsked(ready->session->drive(), ready->serialOnLabel) << ".\n";
+                        << words::confirmationAsked(ready->held->drive().drive(),
+                                                    ready->held->serialOnLabel())
+                        << ".\n";
         return completeAndClean;
     }
-    auto journal = TreatmentJournal::open(*path, journalRules(ready->target));
-    if (!journal)
-        return complain(journal.error());
-    auto told = journal->told();
-    if (!told)
-        return complain(told.error());
-    if (const auto leave = ready->session->askLeave(
-            orderFor(told->plan, options, policy, journal->path(), ready->serialOnLabel));
-        !leave)
-        return complain(leave.error());
+    auto taken = ready->held->takeUp(*path, consentBy(options, policy));
+    if (!taken)
+        return complain(taken.error());
     watchForInterrupt();
-    const TreatmentPlan plan = told->plan;
-    return run(*ready, *journal, plan, std::move(*told), options.json == oneALine, {}, options);
+    const TreatmentPlan plan = taken->told.plan;
+    return run(*ready, taken->journal, plan, std::move(taken->told), options.json == oneALine, {}, options);
 }
 
 } // namespace
@@ -418,7 +350,7 @@ int treat(const TreatOptions& options) {
     auto ready = makeReady(options);
     if (!ready)
         return complain(ready.error());
-    const DriveIdentity drive = ready->session->identity();
+    const DriveIdentity drive = ready->held->drive().identity();
     const auto known = defectsOf(options, drive);
     if (!known)
         return complain(known.error());
@@ -426,7 +358,7 @@ int treat(const TreatOptions& options) {
     if (!plan)
         return complain(plan.error());
     TreatmentFacts facts;
-    facts.vitals = ready->vitals ? &*ready->vitals : nullptr;
+    facts.vitals = ready->held->vitals() ? &*ready->held->vitals() : nullptr;
     facts.drive = drive;
     facts.drive.rotating = drive.rotating ? drive.rotating : ready->target.identity.rotating;
     facts.ledger = known->entries;
@@ -436,7 +368,8 @@ int treat(const TreatOptions& options) {
     facts.takesCommands = ready->target.takesCommands();
     const TreatmentAdvised advised = adviseTreatment(facts, *policy);
     if (events)
-        printDocument(proposalEvent(drive, *plan, advised, ready->session->drive(), ready->serialOnLabel));
+        printDocument(
+            proposalEvent(drive, *plan, advised, ready->held->drive().drive(), ready->held->serialOnLabel()));
     else
         tellProposal(*plan, advised, drive, facts.vitals, *known, options.confirm.empty() ? stdout : stderr);
     const bool advisedTo = advised.advice == TreatmentAdvice::treat;
@@ -444,7 +377,8 @@ int treat(const TreatOptions& options) {
         if (!events && !plan->spots.empty())
             Printer(stdout) << "\nNothing was written. " << words::consent(*plan, drive)
                             << "\nTo do it, repeat this with --confirm: "
-                            << words::confirmationAsked(ready->session->drive(), ready->serialOnLabel)
+                            << words::confirmationAsked(ready->held->drive().drive(),
+                                                        ready->held->serialOnLabel())
                             << ".\n";
         return advisedTo ? completeAndClean : findingsFound;
     }
@@ -454,25 +388,12 @@ int treat(const TreatOptions& options) {
              Phrase::verbatim(words::adviceReason(advised.reasons.front(), facts.vitals).toStdString()),
              advised.advice == TreatmentAdvice::refused ? Phrase{}
                                                         : Phrase("--overrule treats it all the same.")});
-    const std::string log = actionLogBeside(casebookPath());
+    TreatmentConsent consent = consentBy(options, *policy);
     if (!advisedTo)
-        if (const auto noted = doLogged(
-                ready->target, log, ActionKind::adviceOverruled,
-                {{"what", "treatment"},
-                 {"reasons", words::adviceReason(advised.reasons.front(), facts.vitals).toStdString()}});
-            !noted)
-            return complain(noted.error());
-    auto journal = TreatmentJournal::create(treatmentsFolder(casebookPath()), journalRules(ready->target),
-                                            drive, *plan, nowSeconds());
+        consent.overruled = words::adviceReason(advised.reasons.front(), facts.vitals).toStdString();
+    auto journal = ready->held->begin(*plan, consent, treatmentsFolder(casebookPath()), nowSeconds());
     if (!journal)
         return complain(journal.error());
-    if (!kindsFor(plan->rules.allowed).empty())
-        if (const auto leave = ready->session->askLeave(
-                orderFor(*plan, options, *policy, journal->path(), ready->serialOnLabel));
-            !leave) {
-            journal->discard();
-            return complain(leave.error());
-        }
     if (!events)
         Printer(stderr) << words::consent(*plan, drive) << '\n';
     watchForInterrupt();

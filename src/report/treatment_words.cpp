@@ -6,6 +6,8 @@
 #include "report/word_tools.h"
 #include "report/words.h"
 
+#include <QDateTime>
+#include <QLocale>
 #include <algorithm>
 #include <map>
 
@@ -136,6 +138,31 @@ QString treatmentStep(TreatmentStep step) {
     return {};
 }
 
+QString ladderOf(const std::vector<Spot>& spots, const AllowedSteps& allowed) {
+    const bool bad = countOf(spots, SpotOrigin::unreadable) > 0;
+    QStringList steps;
+    if (allowed.refresh)
+        steps << tr("refresh");
+    if (bad && allowed.pieced)
+        steps << tr("piece together");
+    if (bad && allowed.zeros)
+        steps << tr("zeros");
+    if (bad && allowed.reassign)
+        steps << tr("reassign");
+    return steps.isEmpty() ? tr("none") : steps.join(QStringLiteral(" › "));
+}
+
+QString whatTheyAre(const std::vector<Spot>& spots) {
+    const std::uint64_t bad = countOf(spots, SpotOrigin::unreadable);
+    const std::uint64_t slow = countOf(spots, SpotOrigin::slow);
+    QStringList what;
+    if (bad > 0)
+        what << tr("%1 unreadable").arg(format::count(bad));
+    if (slow > 0)
+        what << tr("%1 slow").arg(format::count(slow));
+    return what.join(QStringLiteral(", "));
+}
+
 QString proposal(SpotOrigin origin, const AllowedSteps& allowed) {
     if (origin == SpotOrigin::slow)
         return allowed.refresh ? tr("read again; what it gives is written back in place")
@@ -152,12 +179,19 @@ QString proposal(SpotOrigin origin, const AllowedSteps& allowed) {
     return steps;
 }
 
-QString likelyLoss(const std::vector<Spot>& spots, const AllowedSteps& allowed, std::uint32_t logicalBytes) {
+QString lossInShort(const std::vector<Spot>& spots, const AllowedSteps& allowed, std::uint32_t logicalBytes) {
     const std::uint64_t atRisk = sectorsOf(spots, SpotOrigin::unreadable);
     if (atRisk == 0 || (!allowed.zeros && !allowed.reassign))
-        return tr("nothing that can be read now");
-    return tr("up to %1 (%2) that cannot be read now, for good")
-        .arg(sectors(atRisk), format::bytes(atRisk * logicalBytes));
+        return tr("nothing");
+    return tr("up to %1 (%2)").arg(sectors(atRisk), format::bytes(atRisk * logicalBytes));
+}
+
+QString likelyLoss(const std::vector<Spot>& spots, const AllowedSteps& allowed, std::uint32_t logicalBytes) {
+    const QString loss = lossInShort(spots, allowed, logicalBytes);
+    const bool destroys = allowed.zeros || allowed.reassign;
+    return destroys && sectorsOf(spots, SpotOrigin::unreadable) > 0
+               ? tr("%1 that cannot be read now, for good").arg(loss)
+               : tr("nothing that can be read now");
 }
 
 QString treatmentRisk(const TreatmentPlan& plan, const TreatmentAdvised& advised,
@@ -170,23 +204,29 @@ QString treatmentRisk(const TreatmentPlan& plan, const TreatmentAdvised& advised
                : what + QLatin1Char(' ') + tr("A drive in this state may fail for good under it.");
 }
 
+QString whichDrive(const DriveIdentity& drive) {
+    return QStringLiteral("%1, %2, %3")
+        .arg(driveName(drive),
+             drive.serial.empty() ? tr("no serial number")
+                                  : tr("serial number %1").arg(QString::fromStdString(drive.serial)),
+             format::bytes(drive.capacityBytes()));
+}
+
 QString consent(const TreatmentPlan& plan, const DriveIdentity& drive) {
     const std::uint64_t bad = countOf(plan.spots, SpotOrigin::unreadable);
     const std::uint64_t slow = countOf(plan.spots, SpotOrigin::slow);
-    const QString which =
-        QStringLiteral("%1, %2, %3")
-            .arg(driveName(drive),
-                 drive.serial.empty() ? tr("no serial number")
-                                      : tr("serial number %1").arg(QString::fromStdString(drive.serial)),
-                 format::bytes(drive.capacityBytes()));
+    const QString which = whichDrive(drive);
     const AllowedSteps& allowed = plan.rules.allowed;
-    if (allowed.zeros || allowed.reassign)
-        return tr("This writes to %1: %2 that cannot be read may be overwritten with zeros, and %3 that are "
-                  "slow are "
-                  "written back as they are.")
-            .arg(which, places(bad), places(slow));
-    return tr("This writes to %1: %2 get back what can be read from them, and nothing else.")
-        .arg(which, places(bad + slow));
+    if (!allowed.refresh && !allowed.pieced && !allowed.zeros && !allowed.reassign)
+        return tr("This writes nothing to %1: %2 are read again.").arg(which, places(bad + slow));
+    const QString gentle = tr("This writes to %1: %2 get back what can be read from them, and nothing else.");
+    if (bad == 0 || (!allowed.zeros && !allowed.reassign))
+        return gentle.arg(which, places(bad + slow));
+    QString text = tr("This writes to %1: %2 that cannot be read may be overwritten with zeros.")
+                       .arg(which, places(bad));
+    if (slow > 0)
+        text += QLatin1Char(' ') + tr("%1 that read slowly are written back as they are.").arg(places(slow));
+    return text;
 }
 
 QString confirmationAsked(const DriveId& drive, bool serialOnLabel) {
@@ -195,6 +235,30 @@ QString confirmationAsked(const DriveId& drive, bool serialOnLabel) {
                            : tr("the capacity as printed on its label, such as \"%1\": its own serial number "
                                 "is not to be had here")
                                  .arg(QString::fromStdString(wanted.expected));
+}
+
+QString treatmentRunning(const TreatmentProgress& progress, const TreatmentPlan& plan) {
+    switch (progress.phase) {
+    case TreatmentPhase::beginning:
+        return tr("Asking the drive what it counts now");
+    case TreatmentPhase::treating:
+        break;
+    case TreatmentPhase::readingAround:
+        return tr("Reading around what was treated: has anything new come?");
+    case TreatmentPhase::lookingAgain:
+        return tr("Looking once more at all that was treated");
+    case TreatmentPhase::ended:
+        return tr("Closing the journal");
+    }
+    if (progress.spot >= plan.spots.size())
+        return {};
+    const LbaSpan& here = plan.spots[progress.spot].span;
+    QString text =
+        tr("Place %1 of %2, LBA %3")
+            .arg(format::count(progress.spot + 1), format::count(plan.spots.size()), format::lba(here.first));
+    if (!progress.steps.empty() && progress.steps.back().span.overlaps(here))
+        text += QStringLiteral(": ") + stepAlone(progress.steps.back());
+    return text;
 }
 
 QString treatmentStop(TreatmentStop stop) {
@@ -246,32 +310,149 @@ QString spotResult(const SpotResult& result) {
     return line;
 }
 
-QString treatmentSummary(const std::vector<SpotResult>& results) {
+namespace {
+
+struct Tally {
     std::map<TreatmentResult, std::uint64_t> of;
     std::uint64_t healed = 0;
     std::uint64_t lost = 0;
+};
+
+Tally tallyOf(const std::vector<SpotResult>& results) {
+    Tally tally;
     for (const SpotResult& result : results) {
-        ++of[result.result];
-        healed += isHealed(result.result) ? 1 : 0;
-        lost += result.lost.value;
+        ++tally.of[result.result];
+        tally.healed += isHealed(result.result) ? 1 : 0;
+        tally.lost += result.lost.value;
     }
-    QString text = tr("%1 of %2 read well now.").arg(format::count(healed), places(results.size()));
-    for (const auto& [result, count] : of)
+    return tally;
+}
+
+QString healedOf(const Tally& tally, std::size_t all) {
+    return tr("%1 of %2 read well now.").arg(format::count(tally.healed), places(all));
+}
+
+QString lostOf(const Tally& tally) {
+    return tr("The contents of %1 are lost.").arg(sectors(tally.lost));
+}
+
+// As they stand in journals, for whoever reads along.
+QString didInWords(const std::string& did) {
+    static const std::map<std::string, const char*> words = {
+        {"read after a seek", QT_TR_NOOP("read after a seek")},
+        {"read from the other side", QT_TR_NOOP("read from the other side")},
+        {"read alone", QT_TR_NOOP("read sector by sector")},
+        {"read patiently", QT_TR_NOOP("read with all its time")},
+        {"write: refresh", QT_TR_NOOP("written back")},
+        {"write: pieced", QT_TR_NOOP("written back as pieced together")},
+        {"write: zeros", QT_TR_NOOP("overwritten with zeros")},
+        {"write: reassign", QT_TR_NOOP("told to use a spare")},
+        {"check", QT_TR_NOOP("checked on the medium")},
+        {"read around", QT_TR_NOOP("read around it")},
+        {"looked at again", QT_TR_NOOP("looked at again")},
+        {"taken up again", QT_TR_NOOP("taken up again")}};
+    const auto known = words.find(did);
+    return known == words.end() ? QString::fromStdString(did) : tr(known->second);
+}
+
+} // namespace
+
+QString treatmentSummary(const std::vector<SpotResult>& results) {
+    const Tally tally = tallyOf(results);
+    QString text = healedOf(tally, results.size());
+    for (const auto& [result, count] : tally.of)
         text += QStringLiteral("\n  ") + format::count(count).rightJustified(6) + QStringLiteral("  ") +
                 treatmentResult(result);
-    if (lost > 0)
-        text += QLatin1Char('\n') + tr("The contents of %1 are lost.").arg(sectors(lost));
+    if (tally.lost > 0)
+        text += QLatin1Char('\n') + lostOf(tally);
     return text;
 }
 
-QString stepTaken(const TreatmentStepTaken& step) {
-    QString line = span(step.span) + QStringLiteral(": ") + QString::fromStdString(step.did) +
-                   QStringLiteral(": ") + QString::fromStdString(step.came);
+QString treatmentSummaryInShort(const std::vector<SpotResult>& results) {
+    const Tally tally = tallyOf(results);
+    QStringList each;
+    for (const auto& [result, count] : tally.of)
+        each << format::count(count) + QLatin1Char(' ') + treatmentResult(result);
+    QString text = healedOf(tally, results.size());
+    if (tally.lost > 0)
+        text += QLatin1Char(' ') + lostOf(tally);
+    return each.isEmpty() ? text : text + QLatin1Char('\n') + each.join(QStringLiteral(" · "));
+}
+
+QString afterTreatment(const std::vector<SpotResult>& results, const AllowedSteps& allowed) {
+    const Tally tally = tallyOf(results);
+    const auto any = [&](TreatmentResult result) { return tally.of.contains(result); };
+    if (any(TreatmentResult::worse) || any(TreatmentResult::outOfSpares))
+        return tr("Save the data and replace the drive.");
+    if (any(TreatmentResult::stillUnreadable))
+        return allowed.zeros || allowed.reassign
+                   ? tr("The drive cannot bring all of them back: do not rely on it any more.")
+                   : tr("What cannot be read is left as it is. The next step would overwrite it with zeros, "
+                        "which "
+                        "destroys what it held.");
+    if (any(TreatmentResult::stillSlow))
+        return tr("What is still slow lies on a weak part of the surface: scan it again in a few weeks.");
+    return {};
+}
+
+QString stepAlone(const TreatmentStepTaken& step) {
+    QString line = didInWords(step.did) + QStringLiteral(": ") + QString::fromStdString(step.came);
     if (step.latency.count() > 0)
         line += QStringLiteral(", ") + format::milliseconds(step.latency);
     if (!step.words.empty())
         line += QStringLiteral(" (") + QString::fromStdString(step.words) + QLatin1Char(')');
     return line;
+}
+
+QString stepTaken(const TreatmentStepTaken& step) {
+    return span(step.span) + QStringLiteral(": ") + stepAlone(step);
+}
+
+QString countersChange(const SectorCounters& before, const SectorCounters& now) {
+    QStringList changes;
+    const auto one = [&](const QString& name, const std::optional<std::int64_t>& was,
+                         const std::optional<std::int64_t>& is, const QString& unit = {}) {
+        if (!is)
+            return;
+        const QString value = QString::number(*is) + unit;
+        changes << name + QLatin1Char(' ') +
+                       (was && *was != *is ? QString::number(*was) + unit + QStringLiteral(" → ") + value
+                                           : value);
+    };
+    one(tr("waiting to be replaced"), before.pending, now.pending);
+    one(tr("replaced"), before.reallocated, now.reallocated);
+    one(tr("spares left"), before.spare, now.spare, QStringLiteral(" %"));
+    one(tr("media errors"), before.mediaErrors, now.mediaErrors);
+    return changes.join(QStringLiteral(", "));
+}
+
+QString treatmentReport(const DriveIdentity& drive, std::int64_t startedAt, const TreatmentPlan& plan,
+                        const TreatmentProgress& progress, const std::string& journal) {
+    QStringList lines;
+    const QDateTime when = QDateTime::fromSecsSinceEpoch(startedAt);
+    lines << tr("Treatment of %1, begun %2.")
+                 .arg(whichDrive(drive), QLocale().toString(when, QLocale::ShortFormat));
+    lines << tr("Steps that were allowed, after reading again: %1.")
+                 .arg(ladderOf(plan.spots, plan.rules.allowed));
+    if (plan.againstAdvice)
+        lines << tr("It was treated against advice.");
+    if (progress.stop)
+        lines << treatmentStop(*progress.stop);
+    if (progress.error)
+        lines << error(*progress.error);
+    lines << treatmentSummary(progress.results);
+    if (progress.before && progress.now)
+        if (const QString counts = countersChange(*progress.before, *progress.now); !counts.isEmpty())
+            lines << tr("The drive's own counts: %1.").arg(counts);
+    for (const LbaSpan& fresh : progress.newDefects)
+        lines << tr("Found meanwhile: %1 cannot be read.").arg(span(fresh));
+    for (const SpotResult& result : progress.results)
+        lines << QStringLiteral("  ") + spotResult(result);
+    const std::size_t open = plan.spots.size() - std::min(plan.spots.size(), progress.results.size());
+    if (open > 0)
+        lines << tr("%1 not treated.").arg(places(open));
+    lines << tr("What was written back is saved in %1.").arg(QString::fromStdString(journal));
+    return lines.join(QLatin1Char('\n'));
 }
 
 } // namespace orbita::words

@@ -97,6 +97,20 @@ Result<std::vector<NumberedScan>> latestScans(Casebook& casebook, const DriveIde
     return latest;
 }
 
+Result<void> addTreatments(Casebook& casebook, const DriveIdentity& drive, std::int64_t scanStartedAt,
+                           const std::vector<Treatment>& treatments) {
+    const auto known = casebook.knownDrive(drive);
+    if (!known)
+        return tl::unexpected(known.error());
+    const auto scans = casebook.scans();
+    if (!scans)
+        return tl::unexpected(scans.error());
+    for (const KeptScan& kept : *scans)
+        if (kept.drive == known->id && kept.startedAt == scanStartedAt)
+            return casebook.addTreatments(kept.id, treatments);
+    return {};
+}
+
 std::vector<Treatment> treatmentsOf(const std::vector<SpotResult>& results) {
     std::vector<Treatment> treatments;
     treatments.reserve(results.size());

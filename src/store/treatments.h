@@ -25,6 +25,11 @@ struct NumberedScan {
 // The latest scans of that drive, at most two, the latest first: those that found something out.
 Result<std::vector<NumberedScan>> latestScans(Casebook& casebook, const DriveIdentity& drive);
 
+// Enters them in the layer on the map of the scan of that drive that began then; nothing where it was not
+// kept.
+Result<void> addTreatments(Casebook& casebook, const DriveIdentity& drive, std::int64_t scanStartedAt,
+                           const std::vector<Treatment>& treatments);
+
 // As the layer on a scan's map has them.
 std::vector<Treatment> treatmentsOf(const std::vector<SpotResult>& results);
 

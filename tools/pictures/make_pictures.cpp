@@ -5,6 +5,7 @@
 #include "app/theme/theme.h"
 
 #include <QApplication>
+#include <QCheckBox>
 #include <QComboBox>
 #include <QDialog>
 #include <QDialogButtonBox>
@@ -245,6 +246,43 @@ void disturbed(Photographer& p, AppWindow& window) {
     p.take("scan-disturbed");
 }
 
+// From what a scan has found to places that read again: the advice, the last question, its refusal, on the
+// way, the result.
+void treated(Photographer& p, AppWindow& window) {
+    window.showStation("scan");
+    p.start("demo:auk", QStringLiteral("Yes, saved"));
+    p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
+    p.readVitals();
+    window.showStation("treat");
+    p.take("treat-advice");
+    QTest::mouseClick(window.findChild<QCheckBox*>(QStringLiteral("allowZeros")), Qt::LeftButton);
+    p.click(QStringLiteral("Treat…"));
+    p.take("treat-consent");
+    QTest::mouseClick(window.findChild<QCheckBox*>(QStringLiteral("destroysTick")), Qt::LeftButton);
+    auto* typed = window.findChild<QLineEdit*>(QStringLiteral("consentTyped"));
+    const auto write = [&](const QString& serial) {
+        QTest::keyClicks(typed, serial);
+        p.click(QStringLiteral("Write to this drive"));
+    };
+    const TreatmentController& treatment = window.station<ScanStation>().controller()->treatment();
+    const auto waitFor = [&](const std::function<bool()>& reached) {
+        for (int i = 0; i < 6000 && !reached(); ++i)
+            QTest::qWait(10);
+    };
+    write(QStringLiteral("0000"));
+    waitFor([&] { return treatment.state() == TreatmentController::State::refused; });
+    p.take("treat-refused");
+    typed->clear();
+    const QString serial =
+        QString::fromStdString(window.station<ScanStation>().controller()->identity().serial);
+    write(serial.right(4));
+    waitFor([&] { return !treatment.busy() || treatment.progress().results.size() >= 2; });
+    p.take("treat-running");
+    waitFor([&] { return !treatment.busy(); });
+    QTest::qWait(300);
+    p.take("treat-result");
+}
+
 // Everything that can be done, found by a few letters.
 void finder(Photographer& p, AppWindow& window) {
     window.showStation("scan");
@@ -268,7 +306,7 @@ struct Group {
 };
 constexpr Group groups[] = {{"stations", stations}, {"scans", scans},         {"carefully", carefully},
                             {"again", again},       {"disturbed", disturbed}, {"finder", finder},
-                            {"keys", keys, false}};
+                            {"treated", treated},   {"keys", keys, false}};
 
 } // namespace
 

@@ -5,6 +5,7 @@
 #include "core/target/services_for.h"
 #include "report/words.h"
 #include "store/earlier_pace_in.h"
+#include "store/treatments.h"
 
 namespace orbita::app {
 
@@ -21,7 +22,11 @@ DriveController::DriveController(Target target, bool paced, CasebookKeeper* keep
     , m_target(std::move(target))
     , m_paced(paced)
     , m_keeper(keeper)
-    , m_visit(m_target, paced, keeper, policy) {}
+    , m_visit(m_target, paced, keeper, policy)
+    , m_treatment(m_target, paced, keeper, policy) {
+    connect(&m_treatment, &TreatmentController::changed, this, &DriveController::noteTreated);
+    connect(&m_treatment, &TreatmentController::ended, this, &DriveController::keepTreated);
+}
 
 DriveController::~DriveController() {
     // The scan ends first, so that what is saved last is its end.
@@ -35,6 +40,7 @@ void DriveController::updateTarget(const Target& target) {
                          target.parts != m_target.parts || target.readOnly != m_target.readOnly;
     m_target = target;
     m_visit.updateTarget(target);
+    m_treatment.updateTarget(target);
     if (changed)
         emit stateChanged();
 }
@@ -138,11 +144,66 @@ void DriveController::addOpened(ScanRecord record, bool fromFile) {
 QString DriveController::whyNotStart() const {
     if (scanning())
         return tr("A scan of this drive is running.");
+    if (m_treatment.busy())
+        return tr("This drive is being treated.");
     if (m_target.name.empty())
         return tr("This drive is not attached; only its saved scan is open.");
     if (m_data == DataElsewhere::notAsked)
         return tr("First say whether the data on this drive exists elsewhere.");
     return {};
+}
+
+QString DriveController::whyNotTreat() const {
+    if (scanning())
+        return tr("A scan of this drive is running.");
+    if (m_treatment.busy())
+        return tr("This drive is being treated.");
+    if (m_target.name.empty())
+        return tr("This drive is not attached; only its saved scan is open.");
+    return {};
+}
+
+void DriveController::treat(const TreatmentPlan& plan, const std::string& confirmation,
+                            const std::string& overruled) {
+    if (!whyNotTreat().isEmpty())
+        return;
+    endReplay();
+    m_treated = m_current;
+    m_treatment.start(plan, confirmation, overruled);
+}
+
+void DriveController::goOnTreating(const std::string& confirmation) {
+    if (!whyNotTreat().isEmpty())
+        return;
+    endReplay();
+    m_treated = m_current;
+    m_treatment.goOn(confirmation);
+}
+
+// A ring on the map as soon as it is known what came of a place.
+void DriveController::noteTreated() {
+    if (m_treated < m_scans.size() && m_treatment.state() >= TreatmentController::State::running) {
+        TreatmentLayer& layer = m_scans[m_treated].record.treatments;
+        const TreatmentLayer before = layer;
+        for (const Treatment& treatment : treatmentsOf(m_treatment.progress().results))
+            layer.add(treatment);
+        if (layer != before && m_treated == m_current)
+            emit scanChanged();
+    }
+    emit stateChanged();
+}
+
+void DriveController::keepTreated() {
+    noteTreated();
+    m_visit.takeActions();
+    m_visit.readVitals();
+    if (m_keeper == nullptr || m_treated >= m_scans.size())
+        return;
+    m_keeper->post([keeper = m_keeper, drive = identity(), at = m_scans[m_treated].record.startedAt,
+                    treatments = treatmentsOf(m_treatment.progress().results)](Casebook& casebook) {
+        if (const auto kept = addTreatments(casebook, drive, at, treatments); !kept)
+            keeper->report(kept.error());
+    });
 }
 
 bool DriveController::scanning() const {
@@ -154,10 +215,9 @@ void DriveController::start() {
     startWith(plan());
 }
 
-void DriveController::startSpan(const LbaSpan& span) {
+void DriveController::startSpans(const std::vector<LbaSpan>& spans) {
     ScanPlan again = plan();
-    again.span = span;
-    again.parts.clear();
+    planSpans(again, spans);
     startWith(again);
 }
 
@@ -250,10 +310,11 @@ void DriveController::wrapUp() {
     endReplay();
     partWithLast();
     m_visit.wrapUp();
+    m_treatment.wrapUp();
 }
 
 bool DriveController::wrappedUp() const {
-    return !m_session && m_visit.wrappedUp() &&
+    return !m_session && m_visit.wrappedUp() && m_treatment.wrappedUp() &&
            (!m_parting.valid() || m_parting.wait_for(std::chrono::seconds{0}) == std::future_status::ready);
 }
 

@@ -2,6 +2,7 @@
 // One drive of the rack with its scans: those made now and those opened from files.
 #pragma once
 
+#include "app/visit/treatment_controller.h"
 #include "app/visit/visit_controller.h"
 #include "core/judge/proposed_plan.h"
 #include "core/judge/running_judgement.h"
@@ -42,6 +43,14 @@ public:
     // Complaint, vitals and self-tests.
     [[nodiscard]] VisitController& visit() { return m_visit; }
     [[nodiscard]] const VisitController& visit() const { return m_visit; }
+    [[nodiscard]] TreatmentController& treatment() { return m_treatment; }
+    [[nodiscard]] const TreatmentController& treatment() const { return m_treatment; }
+    // Why it cannot be treated now; empty if it can. The advice, and the gate, are asked elsewhere.
+    [[nodiscard]] QString whyNotTreat() const;
+    // What was treated is noted on the map of the scan in view as it goes, and kept with it.
+    void treat(const TreatmentPlan& plan, const std::string& confirmation, const std::string& overruled);
+    void goOnTreating(const std::string& confirmation);
+    [[nodiscard]] const HousePolicy& policy() const { return m_visit.policy(); }
     [[nodiscard]] const Target& target() const { return m_target; }
     // As the rack knows it now: what uses the drive may change while it is attached.
     void updateTarget(const Target& target);
@@ -79,7 +88,8 @@ public:
     // Why a scan cannot be started now; empty if it can.
     [[nodiscard]] QString whyNotStart() const;
     void start();
-    void startSpan(const LbaSpan& span);
+    void startSpan(const LbaSpan& span) { startSpans({span}); }
+    void startSpans(const std::vector<LbaSpan>& spans);
     // True where the scan in view was broken off and can go on, on this drive.
     [[nodiscard]] bool canContinue() const;
     void continueScan();
@@ -123,6 +133,8 @@ private:
     // What the drive itself lists, and what the scan in view has found.
     [[nodiscard]] std::vector<LbaSpan> suspects() const;
     void readVitalsInPause();
+    void noteTreated();
+    void keepTreated();
     void advanceReplay();
     void refreshFrom(ScanView& view, const ScanFeed& feed);
 
@@ -130,6 +142,8 @@ private:
     bool m_paced;
     CasebookKeeper* m_keeper;
     VisitController m_visit;
+    TreatmentController m_treatment;
+    std::size_t m_treated = SIZE_MAX; // the scan whose defects are treated
     DataElsewhere m_data = DataElsewhere::notAsked;
     std::optional<ScanPlan> m_chosen;
     std::vector<ScanView> m_scans;

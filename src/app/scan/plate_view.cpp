@@ -562,6 +562,7 @@ void PlateView::contextMenuEvent(QContextMenuEvent* event) {
     const bool selected = m_lens.selection().has_value();
     menu->addAction(tr("Copy"), this, &PlateView::copyWanted)->setEnabled(selected);
     menu->addAction(tr("Scan this span again"), this, &PlateView::scanSpanWanted)->setEnabled(selected);
+    menu->addAction(tr("Treat this span…"), this, &PlateView::treatSpanWanted)->setEnabled(selected);
     menu->addAction(tr("Show the whole scan"), &m_lens, &Lens::showAll)->setEnabled(m_lens.zoomed());
     menu->popup(event->globalPos());
 }

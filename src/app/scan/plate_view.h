@@ -33,6 +33,7 @@ signals:
     // Asked for with the mouse or a key on the plate.
     void copyWanted();
     void scanSpanWanted();
+    void treatSpanWanted();
 
 protected:
     void paintEvent(QPaintEvent* event) override;

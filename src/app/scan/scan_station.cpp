@@ -81,6 +81,8 @@ ScanStation::ScanStation(QWidget* parent)
     , m_selection(new QLabel(this))
     , m_copy(makeFlat(tr("&Copy"), tr("Copy the sectors selected (Ctrl+C)"), this))
     , m_scanSpan(makeFlat(tr("Scan this span a&gain"), tr("Read just the selected span (Ctrl+R)"), this))
+    , m_treatSpan(
+          makeFlat(tr("Trea&t this span…"), tr("Bring its bad sectors back, at Treat (Ctrl+Shift+T)"), this))
     , m_showAll(makeFlat(tr("Show &whole scan"), tr("All of the plate in view (Home)"), this))
     , m_answers(new AnswerView(m_lens, this))
     , m_readout(new QLabel(this))
@@ -135,6 +137,7 @@ ScanStation::ScanStation(QWidget* parent)
     connect(m_actions, &ActionBar::exportWanted, this, &ScanStation::openExport);
     connect(m_plate, &PlateView::copyWanted, this, &ScanStation::copySelection);
     connect(m_plate, &PlateView::scanSpanWanted, this, &ScanStation::scanSelection);
+    connect(m_plate, &PlateView::treatSpanWanted, this, &ScanStation::treatSelection);
     connect(&m_lens, &Lens::selectionChanged, this, &ScanStation::refreshSelection);
     connect(&m_lens, &Lens::windowChanged, this, &ScanStation::refreshSelection);
     connect(m_actions, &ActionBar::started, m_plate, qOverload<>(&QWidget::setFocus));
@@ -188,6 +191,9 @@ void ScanStation::addActions() {
     addStationAction("scan-selection", tr("Scan the selected span"), Qt::CTRL | Qt::Key_R, [this] {
         scanSelection();
     }).onlyWhile(selected);
+    addStationAction("treat-selection", tr("Treat the selected span"), Qt::CTRL | Qt::SHIFT | Qt::Key_T,
+                     [this] { treatSelection(); })
+        .onlyWhile(selected);
     addStationAction("copy", tr("Copy the selected sectors"), Qt::CTRL | Qt::Key_C, [this] {
         copySelection();
     }).onlyWhile(selected);
@@ -247,9 +253,11 @@ QWidget* ScanStation::makeSelectionRow() {
     row->addWidget(m_selection, 1);
     row->addWidget(m_copy);
     row->addWidget(m_scanSpan);
+    row->addWidget(m_treatSpan);
     row->addWidget(m_showAll);
     connect(m_copy, &QPushButton::clicked, this, &ScanStation::copySelection);
     connect(m_scanSpan, &QPushButton::clicked, this, &ScanStation::scanSelection);
+    connect(m_treatSpan, &QPushButton::clicked, this, &ScanStation::treatSelection);
     connect(m_showAll, &QPushButton::clicked, &m_lens, &Lens::showAll);
     return bar;
 }
@@ -444,6 +452,7 @@ void ScanStation::refreshSelection() {
     const auto& selection = m_lens.selection();
     m_copy->setVisible(selection.has_value());
     m_scanSpan->setVisible(selection.has_value());
+    m_treatSpan->setVisible(selection.has_value());
     m_scanSpan->setEnabled(selection.has_value() && m_controller != nullptr &&
                            m_controller->whyNotStart().isEmpty());
     m_showAll->setVisible(m_lens.zoomed());
@@ -511,6 +520,19 @@ void ScanStation::scanSelection() {
         return;
     }
     m_controller->startSpan(*m_lens.selection());
+}
+
+// What is asked, and whether, is decided there.
+void ScanStation::treatSelection() {
+    if (m_controller == nullptr || !m_lens.selection())
+        return;
+    TreatmentChoice choice = m_controller->treatment().choice();
+    choice.scope = TreatmentChoice::Scope::selection;
+    choice.selection = intersection(*m_lens.selection(), m_controller->identity().whole());
+    choice.leftOut.clear();
+    m_controller->treatment().choose(choice);
+    m_controller->treatment().putAway();
+    emit stationWanted(QStringLiteral("treat"));
 }
 
 void ScanStation::openPlan() {

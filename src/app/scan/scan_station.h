@@ -40,6 +40,7 @@ private:
     void addActions();
     void copySelection();
     void scanSelection();
+    void treatSelection();
     void openPlan();
     void openSaveTo();
     void openExport();
@@ -65,6 +66,7 @@ private:
     QLabel* m_selection;
     QPushButton* m_copy;
     QPushButton* m_scanSpan;
+    QPushButton* m_treatSpan;
     QPushButton* m_showAll;
     AnswerView* m_answers;
     QLabel* m_readout;

@@ -11,6 +11,7 @@ namespace orbita::app {
 StationFoot::StationFoot(const QString& action, const QString& tip, const QString& next, QWidget* parent)
     : QFrame(parent)
     , m_action(new QPushButton(action, this))
+    , m_next(new QPushButton(next, this))
     , m_sentence(new QLabel(this))
     , m_detail(new QLabel(this)) {
     setObjectName(QStringLiteral("actionBar"));
@@ -36,10 +37,14 @@ StationFoot::StationFoot(const QString& action, const QString& tip, const QStrin
     row->addWidget(m_action);
     row->addLayout(words, 1);
     connect(m_action, &QPushButton::clicked, this, &StationFoot::acted);
-    auto* onwards = new QPushButton(next, this);
-    onwards->setObjectName(QStringLiteral("flat"));
-    connect(onwards, &QPushButton::clicked, this, &StationFoot::nextWanted);
-    row->addWidget(onwards);
+    m_next->setObjectName(QStringLiteral("flat"));
+    connect(m_next, &QPushButton::clicked, this, &StationFoot::nextWanted);
+    row->addWidget(m_next);
+}
+
+void StationFoot::renameNext(const QString& next) {
+    m_next->setText(next);
+    m_next->setVisible(!next.isEmpty());
 }
 
 void StationFoot::say(const QString& sentence, const QString& detail) {

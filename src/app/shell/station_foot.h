@@ -15,6 +15,8 @@ public:
     void say(const QString& sentence, const QString& detail);
     void allow(bool action) { m_action->setEnabled(action); }
     void rename(const QString& action) { m_action->setText(action); }
+    // Empty: there is nowhere to go on to.
+    void renameNext(const QString& next);
 
 signals:
     void acted();
@@ -22,6 +24,7 @@ signals:
 
 private:
     QPushButton* m_action;
+    QPushButton* m_next;
     QLabel* m_sentence;
     QLabel* m_detail;
 };

@@ -1,12 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/theme/theme.h"
 
+#include "app/theme/tick_style.h"
+
 #include <QApplication>
 #include <QEvent>
 #include <QLabel>
 #include <QPalette>
 #include <QStyle>
-#include <QStyleFactory>
 
 namespace orbita::app {
 
@@ -37,6 +38,10 @@ QPushButton#primary { background: %accent; color: %onAccent; border-color: %acce
 QPushButton#primary:hover { border-color: %text; }
 QPushButton#primary:focus { border: 2px solid %text; padding: 6px 14px; }
 QPushButton#primary:disabled { background: transparent; color: %dim; border-color: %hairline; }
+QPushButton#writes { background: %unreadable; color: %onAccent; border-color: %unreadable; font-weight: 500; }
+QPushButton#writes:hover { border-color: %text; }
+QPushButton#writes:focus { border: 2px solid %text; padding: 6px 14px; }
+QPushButton#writes:disabled { background: transparent; color: %dim; border-color: %hairline; }
 QPushButton#flat { background: transparent; border: 1px solid transparent; color: %accent; padding: 5px 8px; }
 QPushButton#flat:hover, QPushButton#flat:focus { border-color: %accent; }
 QPushButton#flat:disabled { color: %dim; }
@@ -148,7 +153,7 @@ bool Theme::eventFilter(QObject* watched, QEvent* event) {
 
 void Theme::apply() {
     qApp->installEventFilter(this); // once, however often
-    QApplication::setStyle(QStyleFactory::create(QStringLiteral("Fusion")));
+    QApplication::setStyle(new TickStyle);
     QApplication::setFont(text());
     QPalette p;
     p.setColor(QPalette::Window, m_palette[Tone::ground]);

@@ -2,6 +2,7 @@
 #include "app/visit/casebook_keeper.h"
 
 #include "report/words.h"
+#include "store/treatments.h"
 
 #include <future>
 
@@ -25,6 +26,11 @@ void CasebookKeeper::post(Task task) {
     const MutexLock lock(m_mutex);
     m_tasks.push_back(std::move(task));
     m_wake.notify_all();
+}
+
+std::string CasebookKeeper::treatments() const {
+    return treatmentsFolder(
+        m_forgotten ? m_forgotten->filePath(QStringLiteral("casebook.db")).toStdString() : m_path);
 }
 
 bool CasebookKeeper::idle() const {

@@ -38,6 +38,8 @@ public:
     [[nodiscard]] const std::string& path() const { return m_path; }
     // Where what is done to drives is written down: beside the casebook, and forgotten with it.
     [[nodiscard]] const std::string& actionLog() const { return m_actionLog; }
+    // The folder of the journals of treatments, likewise.
+    [[nodiscard]] std::string treatments() const;
 
     // For tasks: reports what went wrong.
     void report(const Error& error);

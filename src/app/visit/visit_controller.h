@@ -74,6 +74,8 @@ public:
     [[nodiscard]] std::int64_t readAt() const { return m_readAt; }
     // What was ever done to the drive besides reading it, oldest first.
     [[nodiscard]] const std::vector<DriveAction>& actions() const { return m_actions; }
+    // Something was done that stands in the log.
+    void takeActions();
 
     void readVitals();
     // Why a self-test of that kind cannot be started now; empty if it can. A closed gate is not a reason: see
@@ -118,7 +120,6 @@ private:
     void post(std::function<void(Casebook&)> task);
     void keepVisit();
     void keepVitals();
-    void takeActions();
     void askBook(const DriveIdentity& identity);
 
     Target m_target;

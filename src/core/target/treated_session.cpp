@@ -107,13 +107,6 @@ Result<void> TreatedSession::askLeave(const GrantOrder& order) {
     return {};
 }
 
-bool TreatedSession::serialOnLabel(const Vitals* vitals) const {
-    const bool usb = m_known.attachment.find("USB") != std::string::npos;
-    if (m_speaks == Family::plain)
-        return !usb; // of a card, the reader's
-    return vitals == nullptr || !vitals->has(VitalsNote::bridgeHides);
-}
-
 SectorCount TreatedSession::mostAtOnce() const {
     std::uint32_t most = std::min(m_drive->limits().maxSectors, handedOver / identity().logicalBytes);
     if (m_grant && m_grant->ways.mostSectors != 0)

@@ -22,9 +22,6 @@ public:
 
     // Who answers: what has to be confirmed is theirs (confirmationOf).
     [[nodiscard]] const DriveId& drive() const { return m_session->drive(); }
-    // False: a bridge stands in front, and the serial number is its own (GrantOrder::serialOnLabel).
-    // `vitals`: as they were read; null: none.
-    [[nodiscard]] bool serialOnLabel(const Vitals* vitals) const;
     // Errors: as the gate refuses it (core/session/write_gate.h).
     Result<void> askLeave(const GrantOrder& order);
     [[nodiscard]] bool mayWrite() const { return m_grant.has_value(); }

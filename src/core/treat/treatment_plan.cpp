@@ -83,6 +83,26 @@ std::vector<Spot> spotsOf(const std::vector<LedgerEntry>& ledger, const DriveIde
     return spots;
 }
 
+TreatmentLimits limitsOf(const TreatmentPolicy& policy) {
+    TreatmentLimits limits;
+    limits.hottest = policy.hottest;
+    limits.leastSpare = policy.leastSpare;
+    limits.newDefects = policy.newDefects;
+    limits.mostRemapped = policy.mostRemapped;
+    return limits;
+}
+
+std::vector<std::vector<Spot>> casesOf(const std::vector<Spot>& spots, std::uint32_t logicalBytes) {
+    const std::uint64_t gap = patchGapBytes / logicalBytes;
+    std::vector<std::vector<Spot>> cases;
+    for (const Spot& spot : spots) {
+        if (cases.empty() || spot.span.first.value > cases.back().back().span.end().value + gap)
+            cases.emplace_back();
+        cases.back().push_back(spot);
+    }
+    return cases;
+}
+
 std::vector<WriteKind> kindsFor(const AllowedSteps& allowed) {
     std::vector<WriteKind> kinds;
     // What a spare is to hold has to be written to it.

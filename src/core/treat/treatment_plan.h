@@ -5,6 +5,7 @@
 #include "core/drive/data_elsewhere.h"
 #include "core/drive/identity.h"
 #include "core/plate/ledger.h"
+#include "core/policy/house_policy.h"
 #include "core/treat/counters.h"
 #include "core/treat/ladder.h"
 
@@ -29,6 +30,7 @@ struct TreatmentLimits {
     unsigned refusals = 3; // spots in a row that the medium does not take
     friend bool operator==(const TreatmentLimits&, const TreatmentLimits&) = default;
 };
+TreatmentLimits limitsOf(const TreatmentPolicy& policy);
 
 struct TreatmentPlan {
     std::vector<Spot> spots; // ascending, never overlapping
@@ -49,6 +51,9 @@ std::vector<Spot> spotsOf(const std::vector<LedgerEntry>& ledger, const DriveIde
                           const std::vector<LbaSpan>& within = {});
 // All of those sectors, whatever is known of them: unreadable by the physical sector, or runs.
 std::vector<Spot> spotsIn(const LbaSpan& span, const DriveIdentity& drive, SpotOrigin origin);
+
+// Neighbouring spots, as one case each: what lies less than a patch's gap (patchGapBytes) apart.
+std::vector<std::vector<Spot>> casesOf(const std::vector<Spot>& spots, std::uint32_t logicalBytes);
 
 // The ways of writing that those steps come to.
 std::vector<WriteKind> kindsFor(const AllowedSteps& allowed);

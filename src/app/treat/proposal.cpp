@@ -1,0 +1,123 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/treat/proposal.h"
+
+#include <algorithm>
+
+namespace orbita::app {
+
+namespace {
+
+constexpr std::uint64_t aroundPatchBytes = 1U << 20U; // read again around each
+constexpr std::uint64_t mostSpots = 100'000;
+
+bool isInScope(const LedgerEntry& entry, const TreatmentChoice& choice) {
+    switch (choice.scope) {
+    case TreatmentChoice::Scope::all:
+        return true;
+    case TreatmentChoice::Scope::confirmed:
+        return entry.standing == Standing::confirmed;
+    case TreatmentChoice::Scope::unreadable:
+        return entry.grade == Grade::unreadable;
+    case TreatmentChoice::Scope::slow:
+        return entry.grade != Grade::unreadable;
+    case TreatmentChoice::Scope::selection:
+        return entry.span.overlaps(choice.selection);
+    }
+    return true;
+}
+
+double shareOf(const ScanRecord& record) {
+    const std::uint64_t capacity = record.drive.capacity.value;
+    return capacity == 0 ? 0
+                         : std::min(1.0, static_cast<double>(record.status.totals.covered.value) /
+                                             static_cast<double>(capacity));
+}
+
+std::vector<Spot> spotsIn(const ScanView& scan, const TreatmentChoice& choice, const DriveIdentity& drive) {
+    std::vector<LedgerEntry> entries;
+    std::copy_if(scan.record.ledger.begin(), scan.record.ledger.end(), std::back_inserter(entries),
+                 [&](const LedgerEntry& entry) { return isInScope(entry, choice); });
+    if (choice.scope != TreatmentChoice::Scope::selection)
+        return spotsOf(entries, drive, true);
+    // Of a selection, what the scan knows nothing bad of is refreshed all the same.
+    return entries.empty() ? orbita::spotsIn(choice.selection, drive, SpotOrigin::slow)
+                           : spotsOf(entries, drive, true, {choice.selection});
+}
+
+bool isLeftOut(const LbaSpan& span, const std::vector<LbaSpan>& leftOut) {
+    return std::any_of(leftOut.begin(), leftOut.end(),
+                       [&](const LbaSpan& out) { return out.overlaps(span); });
+}
+
+} // namespace
+
+std::vector<TreatmentCase> casesOfPlan(const TreatmentPlan& plan, const ScanView* scan,
+                                       std::uint32_t logicalBytes) {
+    std::vector<TreatmentCase> cases;
+    for (std::vector<Spot>& spots : casesOf(plan.spots, logicalBytes)) {
+        TreatmentCase one;
+        one.span = spanBetween(spots.front().span.first, spots.back().span.end());
+        one.spots = std::move(spots);
+        if (scan != nullptr) {
+            // In the order of the LBA, and never overlapping.
+            const std::vector<LedgerEntry>& ledger = scan->record.ledger;
+            auto entry = std::partition_point(ledger.begin(), ledger.end(), [&](const LedgerEntry& e) {
+                return e.span.end() <= one.span.first;
+            });
+            for (; entry != ledger.end() && entry->span.first < one.span.end(); ++entry)
+                if (!one.standing || entry->standing != Standing::confirmed)
+                    one.standing = entry->standing;
+        }
+        cases.push_back(std::move(one));
+    }
+    return cases;
+}
+
+TreatmentProposal proposeTreatment(const DriveController& controller) {
+    TreatmentProposal proposal;
+    const ScanView* scan = controller.current();
+    const DriveIdentity& drive = controller.identity();
+    const TreatmentChoice& choice = controller.treatment().choice();
+    const VisitController& visit = controller.visit();
+    TreatmentPlan& plan = proposal.plan;
+    plan.rules.allowed = choice.steps;
+    plan.limits = limitsOf(controller.policy().treatment);
+    plan.margin = {aroundPatchBytes / std::max(1U, drive.logicalBytes)};
+    plan.data = controller.data();
+    plan.reason = "treatment of known defects";
+    TreatmentFacts facts;
+    facts.vitals = visit.state() == VisitController::State::read ? &visit.vitals() : nullptr;
+    facts.drive = drive;
+    facts.data = controller.data();
+    facts.takesCommands = controller.target().takesCommands();
+    if (scan != nullptr) {
+        facts.ledger = scan->record.ledger;
+        facts.scanned = shareOf(scan->record);
+        if (const ScanView* other = controller.compared();
+            other != nullptr && other->record.startedAt < scan->record.startedAt)
+            facts.newPatches = newPatchesIn(facts.ledger, other->record.ledger, drive.logicalBytes);
+        TreatmentPlan all;
+        all.spots = spotsIn(*scan, choice, drive);
+        const std::size_t found = all.spots.size();
+        std::erase_if(all.spots, [&](const Spot& spot) {
+            const auto since = scan->record.treatments.worstIn(spot.span);
+            return since && isHealed(*since);
+        });
+        proposal.healedBefore = found - all.spots.size();
+        if (all.spots.size() > mostSpots)
+            all.spots.resize(mostSpots);
+        proposal.cases = casesOfPlan(all, scan, drive.logicalBytes);
+        for (const LedgerEntry& entry : scan->record.ledger)
+            plan.known.push_back(entry.span);
+    }
+    for (TreatmentCase& one : proposal.cases) {
+        one.chosen = !isLeftOut(one.span, choice.leftOut);
+        if (one.chosen)
+            plan.spots.insert(plan.spots.end(), one.spots.begin(), one.spots.end());
+    }
+    proposal.advised = adviseTreatment(facts, controller.policy());
+    plan.againstAdvice = proposal.advised.advice != TreatmentAdvice::treat;
+    return proposal;
+}
+
+} // namespace orbita::app

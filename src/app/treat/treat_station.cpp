@@ -1,0 +1,559 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/treat/treat_station.h"
+
+#include "app/theme/theme.h"
+#include "report/format.h"
+#include "report/treatment_words.h"
+#include "report/words.h"
+
+#include <QClipboard>
+#include <QGuiApplication>
+#include <QHeaderView>
+#include <QVBoxLayout>
+
+namespace orbita::app {
+
+namespace {
+
+constexpr int sideWidth = 290;
+constexpr int caseRowHeight = 26;
+constexpr int mapHeight = 210;
+
+QPushButton* makeFlat(const QString& text, const QString& tip, QWidget* parent) {
+    auto* button = new QPushButton(text, parent);
+    button->setObjectName(QStringLiteral("flat"));
+    button->setToolTip(tip);
+    return button;
+}
+
+QString weightOf(TreatmentAdvice advice) {
+    switch (advice) {
+    case TreatmentAdvice::treat:
+        return {};
+    case TreatmentAdvice::saveFirst:
+        return QStringLiteral("serious");
+    case TreatmentAdvice::replace:
+    case TreatmentAdvice::refused:
+        return QStringLiteral("grave");
+    }
+    return {};
+}
+
+QString paragraph(const QString& text, int pixels) {
+    return QStringLiteral("<p style='font-size:%1px; margin:0'>%2</p>").arg(pixels).arg(text.toHtmlEscaped());
+}
+
+// The reasons a technician reads before he decides: the weightiest, and what a rewrite can do on this drive.
+QString reasonsOf(const TreatmentAdvised& advised, const Vitals* vitals) {
+    constexpr std::size_t most = 4;
+    QStringList lines;
+    for (std::size_t i = 0; i < std::min(most, advised.reasons.size()); ++i)
+        lines << words::adviceReason(advised.reasons[i], vitals);
+    for (const AdviceNote note : advised.notes)
+        lines << words::adviceNote(note);
+    return lines.join(QLatin1Char(' '));
+}
+
+bool endedWell(const TreatmentController& treatment) {
+    return treatment.progress().stop == TreatmentStop::done && !treatment.progress().error;
+}
+
+} // namespace
+
+TreatStation::TreatStation(QWidget* parent)
+    : Station(parent)
+    , m_pages(new QStackedWidget(this))
+    , m_work(makeWork())
+    , m_consent(new ConsentPage(this))
+    , m_foot(new StationFoot(tr("&Treat…"), tr("Do what the sentence says (F12)"), {}, this)) {
+    m_pages->addWidget(m_work);
+    m_pages->addWidget(m_consent);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(8);
+    column->addWidget(m_pages, 1);
+    column->addWidget(m_foot);
+    connect(m_foot, &StationFoot::acted, this, &TreatStation::act);
+    connect(m_foot, &StationFoot::nextWanted, this, &TreatStation::actNext);
+    connect(m_consent, &ConsentPage::agreed, this, &TreatStation::agree);
+    connect(m_consent, &ConsentPage::declined, this, [this] {
+        if (m_controller != nullptr)
+            m_controller->treatment().putAway();
+        backToWork();
+    });
+    addActions();
+    setController(nullptr);
+}
+
+QWidget* TreatStation::makeWork() {
+    auto* work = new QWidget(this);
+    m_advice = new QLabel(work);
+    m_advice->setObjectName(QStringLiteral("judgement"));
+    m_advice->setTextFormat(Qt::RichText); // what is put into it is escaped
+    m_advice->setWordWrap(true);
+    m_advice->setAccessibleName(tr("Is treating it wise?"));
+    m_advice->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    m_model = new CasesModel(this);
+    m_cases = new QTableView(work);
+    m_cases->setObjectName(QStringLiteral("cases"));
+    m_cases->setAccessibleName(tr("Places to treat"));
+    m_cases->setModel(m_model);
+    m_cases->setSelectionBehavior(QAbstractItemView::SelectRows);
+    m_cases->setSelectionMode(QAbstractItemView::SingleSelection);
+    m_cases->setShowGrid(false);
+    m_cases->setWordWrap(false);
+    m_cases->setTabKeyNavigation(false);
+    m_cases->verticalHeader()->hide();
+    m_cases->verticalHeader()->setDefaultSectionSize(caseRowHeight);
+    m_cases->verticalHeader()->setSectionResizeMode(QHeaderView::Fixed);
+    m_cases->horizontalHeader()->setHighlightSections(false);
+    m_cases->horizontalHeader()->setStretchLastSection(true);
+    m_cases->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    m_cases->horizontalHeader()->setFont(Theme::text(11));
+    for (auto* corner : m_cases->findChildren<QAbstractButton*>(Qt::FindDirectChildrenOnly))
+        corner->setAccessibleName(tr("Choose all"));
+    m_none = new QLabel(work);
+    m_none->setObjectName(QStringLiteral("notice"));
+    m_none->setTextFormat(Qt::RichText); // what is put into it is escaped
+    m_none->setAlignment(Qt::AlignCenter);
+    m_none->setWordWrap(true);
+    m_none->setMargin(40);
+    m_none->setFont(Theme::text(14));
+    m_casesOrNone = new QStackedWidget(work);
+    m_casesOrNone->addWidget(m_cases);
+    m_casesOrNone->addWidget(m_none);
+    m_map = new TwinMap(work);
+    m_map->setMinimumHeight(mapHeight);
+    m_goOn = makeFlat(tr("&Go on with the one broken off"),
+                      tr("Takes up the treatment of this drive that was interrupted"), work);
+    m_copy =
+        makeFlat(tr("&Copy the result"), tr("The whole result as text, to be put on the job sheet"), work);
+    m_putAway = makeFlat(tr("&Back to the places"), tr("Shows what is left to treat"), work);
+    auto* buttons = new QHBoxLayout;
+    buttons->setSpacing(2);
+    buttons->addStretch();
+    for (QPushButton* button : {m_goOn, m_copy, m_putAway})
+        buttons->addWidget(button);
+    auto* left = new QVBoxLayout;
+    left->setSpacing(6);
+    left->addWidget(m_advice);
+    left->addLayout(buttons);
+    left->addWidget(m_casesOrNone, 3);
+    left->addWidget(m_map, 4);
+    m_choice = new ChoicePanel(work);
+    m_course = new CoursePanel(work);
+    m_side = new QStackedWidget(work);
+    m_side->setFixedWidth(sideWidth);
+    m_side->addWidget(m_choice);
+    m_side->addWidget(m_course);
+    auto* row = new QHBoxLayout(work);
+    row->setContentsMargins(0, 0, 0, 0);
+    row->setSpacing(16);
+    row->addLayout(left, 1);
+    row->addWidget(m_side);
+    connect(m_cases->selectionModel(), &QItemSelectionModel::currentRowChanged, this,
+            &TreatStation::refreshMap);
+    connect(m_model, &CasesModel::ticked, this, [this](const LbaSpan& place, bool on) {
+        if (m_controller == nullptr)
+            return;
+        TreatmentChoice choice = m_controller->treatment().choice();
+        std::erase_if(choice.leftOut, [&](const LbaSpan& out) { return out.overlaps(place); });
+        if (!on)
+            choice.leftOut.push_back(place);
+        m_controller->treatment().choose(choice);
+    });
+    connect(m_goOn, &QPushButton::clicked, this, [this] { ask(true); });
+    connect(m_putAway, &QPushButton::clicked, this, [this] {
+        if (m_controller != nullptr)
+            m_controller->treatment().putAway();
+    });
+    connect(m_copy, &QPushButton::clicked, this, [this] {
+        const TreatmentController& treatment = m_controller->treatment();
+        QGuiApplication::clipboard()->setText(
+            words::treatmentReport(m_controller->identity(), treatment.startedAt(), treatment.plan(),
+                                   treatment.progress(), treatment.journal()));
+        emit told(tr("The result is copied."));
+    });
+    return work;
+}
+
+void TreatStation::addActions() {
+    const auto chosen = [this] { return m_controller != nullptr; };
+    addStationAction("treat-or-stop", tr("Treat, or stop treating"), Qt::Key_F12, [this] { act(); })
+        .onlyWhile([this, chosen] {
+            return chosen() && m_next != Next::nothing && m_pages->currentWidget() == m_work;
+        })
+        .withItsStation();
+    addButtonAction("go-on-treating", tr("Go on with the treatment that was broken off"), {}, m_goOn);
+    addButtonAction("copy-result", tr("Copy the result of the treatment"), {}, m_copy);
+    addButtonAction("places-left", tr("Back to the places left to treat"), {}, m_putAway);
+    addStationAction("cases", tr("Go to the places to treat"), Qt::CTRL | Qt::Key_4,
+                     [this] { m_cases->setFocus(); })
+        .onlyWhile(chosen)
+        .withItsStation();
+    addStationAction("treat-steps", tr("Go to the steps of the treatment"), Qt::CTRL | Qt::Key_5, [this] {
+        m_course->steps().setFocus();
+    }).onlyWhile([this] {
+          return showsCourse();
+      }).withItsStation();
+}
+
+std::vector<ViewKey> TreatStation::viewKeys() const {
+    return {{tr("Space"), tr("treat that place, or leave it out")}};
+}
+
+NodeState TreatStation::nodeOf(const DriveController& controller) const {
+    const TreatmentController& treatment = controller.treatment();
+    switch (treatment.state()) {
+    case TreatmentController::State::ended: {
+        const auto& results = treatment.progress().results;
+        const bool all = std::all_of(results.begin(), results.end(),
+                                     [](const SpotResult& r) { return isHealed(r.result); });
+        return endedWell(treatment) && all ? NodeState::done : NodeState::warned;
+    }
+    case TreatmentController::State::refused:
+        return NodeState::warned;
+    default:
+        return treatment.brokenOff() ? NodeState::warned : NodeState::ahead;
+    }
+}
+
+void TreatStation::setController(DriveController* controller) {
+    if (m_controller != nullptr) {
+        m_controller->disconnect(this);
+        m_controller->visit().disconnect(this);
+        m_controller->treatment().disconnect(this);
+    }
+    m_controller = controller;
+    m_choice->setController(controller);
+    m_course->setController(controller);
+    if (controller != nullptr) {
+        const auto anew = [this] { refresh(); };
+        connect(controller, &DriveController::stateChanged, this, anew);
+        connect(controller, &DriveController::defectsChanged, this, anew);
+        connect(&controller->visit(), &VisitController::changed, this, anew);
+        connect(&controller->treatment(), &TreatmentController::changed, this,
+                &TreatStation::followTreatment);
+    }
+    backToWork();
+}
+
+void TreatStation::showEvent(QShowEvent* event) {
+    Station::showEvent(event);
+    if (m_dirty)
+        refresh();
+}
+
+bool TreatStation::showsCourse() const {
+    return m_controller != nullptr &&
+           (m_controller->treatment().state() == TreatmentController::State::running ||
+            m_controller->treatment().state() == TreatmentController::State::ended);
+}
+
+// The question stays until the drive has answered: leave given, or refused with a reason.
+void TreatStation::followTreatment() {
+    const TreatmentController& treatment = m_controller->treatment();
+    if (m_pages->currentWidget() == m_consent) {
+        if (treatment.state() == TreatmentController::State::refused)
+            m_consent->refuse(*treatment.error());
+        else if (treatment.state() == TreatmentController::State::opening)
+            m_consent->setAsking(true);
+        else if (showsCourse())
+            backToWork();
+    }
+    refresh();
+}
+
+void TreatStation::backToWork() {
+    const bool was = m_pages->currentWidget() == m_consent;
+    m_pages->setCurrentWidget(m_work);
+    refresh();
+    if (was && isVisible())
+        m_cases->setFocus();
+}
+
+void TreatStation::ask(bool again) {
+    if (m_controller == nullptr || !m_controller->whyNotTreat().isEmpty())
+        return;
+    TreatmentController& treatment = m_controller->treatment();
+    if (again && !treatment.brokenOff())
+        return;
+    m_again = again;
+    treatment.putAway();
+    m_pages->setCurrentWidget(m_consent);
+    m_consent->ask(*m_controller, again ? treatment.brokenOff()->told.plan : m_proposal.plan,
+                   m_proposal.advised, again);
+    refresh();
+}
+
+void TreatStation::agree(const QString& confirmation) {
+    if (m_controller == nullptr)
+        return;
+    if (m_again) {
+        m_controller->goOnTreating(confirmation.toStdString());
+        return;
+    }
+    std::string overruled;
+    if (m_proposal.plan.againstAdvice) {
+        const VisitController& visit = m_controller->visit();
+        const Vitals* vitals = visit.state() == VisitController::State::read ? &visit.vitals() : nullptr;
+        overruled = words::adviceReason(m_proposal.advised.reasons.front(), vitals).toStdString();
+    }
+    m_controller->treat(m_proposal.plan, confirmation.toStdString(), overruled);
+}
+
+TreatStation::Next TreatStation::nextStep() const {
+    if (m_controller == nullptr || m_pages->currentWidget() == m_consent)
+        return Next::nothing;
+    const TreatmentController& treatment = m_controller->treatment();
+    if (treatment.busy())
+        return treatment.stopAsked() ? Next::nothing : Next::stop;
+    if (!m_controller->whyNotTreat().isEmpty())
+        return Next::nothing;
+    if (treatment.state() == TreatmentController::State::ended)
+        return endedWell(treatment) ? Next::scanAgain : treatment.brokenOff() ? Next::goOn : Next::nothing;
+    if (m_controller->current() == nullptr || !m_controller->current()->record.plate)
+        return Next::toScan;
+    if (m_controller->visit().state() != VisitController::State::read &&
+        m_controller->visit().state() != VisitController::State::failed &&
+        m_controller->target().takesCommands())
+        return m_controller->visit().state() == VisitController::State::reading ? Next::nothing
+                                                                                : Next::readVitals;
+    if (m_controller->data() == DataElsewhere::notAsked || m_proposal.plan.spots.empty() ||
+        m_proposal.advised.advice == TreatmentAdvice::refused)
+        return Next::nothing;
+    return Next::ask;
+}
+
+void TreatStation::act() {
+    switch (m_next) {
+    case Next::nothing:
+        return;
+    case Next::toScan:
+        emit stationWanted(QStringLiteral("scan"));
+        return;
+    case Next::readVitals:
+        m_controller->readVitals();
+        return;
+    case Next::ask:
+        return ask(false);
+    case Next::goOn:
+        return ask(true);
+    case Next::stop:
+        m_controller->treatment().stop();
+        return;
+    case Next::scanAgain:
+        return scanTreated();
+    }
+}
+
+void TreatStation::actNext() {
+    if (m_controller == nullptr)
+        return;
+    if (m_controller->treatment().state() == TreatmentController::State::ended &&
+        m_controller->whyNotStart().isEmpty()) {
+        ScanPlan whole = m_controller->plan();
+        planSpans(whole, {});
+        m_controller->setPlan(whole);
+    }
+    emit stationWanted(QStringLiteral("scan"));
+}
+
+// What was treated, with what lies around it.
+void TreatStation::scanTreated() {
+    const TreatmentPlan& plan = m_controller->treatment().plan();
+    std::vector<LbaSpan> places;
+    for (const Spot& spot : plan.spots)
+        places.push_back(spot.span);
+    if (!m_controller->whyNotStart().isEmpty()) {
+        emit told(m_controller->whyNotStart());
+        return;
+    }
+    emit stationWanted(QStringLiteral("scan"));
+    m_controller->startSpans(withMargin(places, plan.margin, m_controller->identity()));
+}
+
+void TreatStation::refresh() {
+    if (!isVisible() && m_controller != nullptr) {
+        m_dirty = true;
+        return;
+    }
+    m_dirty = false;
+    const bool course = showsCourse();
+    m_side->setCurrentIndex(course ? 1 : 0);
+    m_choice->refresh();
+    m_course->refresh();
+    m_shown.clear();
+    int worksAt = -1;
+    if (m_controller != nullptr) {
+        const TreatmentController& treatment = m_controller->treatment();
+        const DriveIdentity& drive = m_controller->identity();
+        m_proposal = course ? m_proposal : proposeTreatment(*m_controller);
+        m_shown = course ? casesOfPlan(treatment.plan(), m_controller->current(), drive.logicalBytes)
+                         : m_proposal.cases;
+        const TreatmentProgress& progress = treatment.progress();
+        if (treatment.state() == TreatmentController::State::running &&
+            progress.spot < treatment.plan().spots.size())
+            for (std::size_t i = 0; i < m_shown.size(); ++i)
+                if (m_shown[i].span.overlaps(treatment.plan().spots[progress.spot].span))
+                    worksAt = static_cast<int>(i);
+        m_model->show(drive, m_shown, course ? treatment.plan().rules.allowed : treatment.choice().steps,
+                      course ? progress.results : std::vector<SpotResult>{}, !course, worksAt);
+        m_goOn->setVisible(!course && treatment.brokenOff() && !treatment.busy());
+        m_copy->setVisible(treatment.state() == TreatmentController::State::ended);
+        m_putAway->setVisible(treatment.state() == TreatmentController::State::ended);
+    } else {
+        m_model->show({}, {}, {}, {}, false, -1);
+        for (QPushButton* button : {m_goOn, m_copy, m_putAway})
+            button->hide();
+    }
+    constexpr int widths[] = {200, 165, 208, 150, 120};
+    if (!m_cases->property("laidOut").toBool() && !m_shown.empty()) {
+        m_cases->setProperty("laidOut", true);
+        for (int i = 0; i < CasesModel::columns; ++i)
+            m_cases->setColumnWidth(i, widths[i]);
+    }
+    m_cases->setColumnHidden(CasesModel::outcome, !course);
+    m_cases->setColumnHidden(CasesModel::proposed, course);
+    m_cases->setColumnHidden(CasesModel::loss, course);
+    if (worksAt >= 0 && m_cases->currentIndex().row() != worksAt)
+        m_cases->setCurrentIndex(m_model->index(worksAt, 0)); // it is watched where it happens
+    else if (!m_cases->currentIndex().isValid() && !m_shown.empty())
+        m_cases->setCurrentIndex(m_model->index(0, 0));
+    m_casesOrNone->setCurrentWidget(m_shown.empty() ? static_cast<QWidget*>(m_none) : m_cases);
+    m_map->setVisible(!m_shown.empty());
+    // No higher than its rows need; the map has the rest.
+    m_casesOrNone->setMaximumHeight(
+        m_shown.empty()
+            ? QWIDGETSIZE_MAX
+            : m_cases->horizontalHeader()->sizeHint().height() +
+                  caseRowHeight * static_cast<int>(std::min<std::size_t>(m_shown.size(), 40)) + 6);
+    refreshAdvice();
+    refreshMap();
+    refreshFoot();
+}
+
+void TreatStation::refreshMap() {
+    if (m_controller == nullptr)
+        return;
+    const TreatmentController& treatment = m_controller->treatment();
+    m_map->show(m_controller->identity(), m_controller->current(), m_shown, m_cases->currentIndex().row(),
+                showsCourse() ? &treatment.progress() : nullptr, showsCourse() ? &treatment.plan() : nullptr);
+}
+
+void TreatStation::refreshAdvice() {
+    QString weight;
+    if (m_controller == nullptr) {
+        m_advice->hide();
+        m_none->setText(tr("Choose a drive in the rack."));
+        return;
+    }
+    const TreatmentController& treatment = m_controller->treatment();
+    const VisitController& visit = m_controller->visit();
+    const Vitals* vitals = visit.state() == VisitController::State::read ? &visit.vitals() : nullptr;
+    const ScanView* scan = m_controller->current();
+    const bool scanned = scan != nullptr && scan->record.plate != nullptr;
+    if (treatment.state() == TreatmentController::State::ended) {
+        const TreatmentProgress& progress = treatment.progress();
+        QStringList lines = words::treatmentSummaryInShort(progress.results).split(QLatin1Char('\n'));
+        if (progress.error)
+            lines << words::error(*progress.error);
+        lines << words::afterTreatment(progress.results, treatment.plan().rules.allowed);
+        QString text =
+            paragraph(words::treatmentStop(*progress.stop) + QLatin1Char(' ') + lines.takeFirst(), 17);
+        for (const QString& line : lines)
+            if (!line.isEmpty())
+                text += paragraph(line, 13);
+        m_advice->setText(text);
+        weight = nodeOf(*m_controller) == NodeState::done ? QString() : QStringLiteral("serious");
+        m_advice->show();
+    } else if (treatment.state() == TreatmentController::State::running) {
+        m_advice->setText(paragraph(words::treatmentRunning(treatment.progress(), treatment.plan()), 17));
+        m_advice->show();
+    } else {
+        weight = weightOf(m_proposal.advised.advice);
+        m_advice->setText(paragraph(words::advice(m_proposal.advised.advice), 17) +
+                          paragraph(reasonsOf(m_proposal.advised, vitals), 13));
+        m_advice->setVisible(scanned);
+    }
+    if (m_advice->property("weight").toString() != weight) {
+        m_advice->setProperty("weight", weight);
+        Theme::repolish(m_advice);
+    }
+    if (!scanned)
+        m_none->setText(
+            paragraph(tr("Nothing is known yet that could be treated"), 17) +
+            paragraph(
+                tr("Treatment starts from what a scan has found. Scan the drive first; sectors that cannot "
+                   "be read, or only late, are then listed here as places, with what can be done about "
+                   "each and what it may cost."),
+                14));
+    else if (m_shown.empty() && m_proposal.healedBefore > 0)
+        m_none->setText(
+            paragraph(tr("All %1 places read well since they were treated")
+                          .arg(format::count(m_proposal.healedBefore)),
+                      17) +
+            paragraph(tr("Scan the drive once more, to see that they stay so and that nothing new "
+                         "has come."),
+                      14));
+    else if (m_shown.empty())
+        m_none->setText(paragraph(tr("No place to treat"), 17) +
+                        paragraph(tr("The scan in view has found no defect of that kind."), 14));
+}
+
+void TreatStation::refreshFoot() {
+    m_next = nextStep();
+    m_foot->allow(m_next != Next::nothing);
+    m_foot->renameNext({});
+    m_foot->setVisible(m_pages->currentWidget() == m_work);
+    if (m_controller == nullptr) {
+        m_foot->rename(tr("&Treat…"));
+        m_foot->say(tr("No drive chosen"), {});
+        return;
+    }
+    const TreatmentController& treatment = m_controller->treatment();
+    const QString why = m_controller->whyNotTreat();
+    m_foot->rename(m_next == Next::toScan       ? tr("To the &scan")
+                   : m_next == Next::readVitals ? tr("Read &vitals")
+                   : m_next == Next::scanAgain  ? tr("&Scan these places again")
+                   : m_next == Next::goOn       ? tr("&Go on…")
+                   : treatment.busy()           ? tr("&Stop")
+                                                : tr("&Treat…"));
+    if (treatment.busy()) {
+        m_foot->say(treatment.stopAsked()
+                        ? tr("Stopping after the write that is under way")
+                        : tr("Writing to %1").arg(words::whichDrive(m_controller->identity())),
+                    tr("Stopping leaves every place as it was, or as it is saved in the journal; it can be "
+                       "gone on with."));
+    } else if (treatment.state() == TreatmentController::State::ended) {
+        m_foot->renameNext(tr("On to a scan of all of it"));
+        m_foot->say(
+            m_next == Next::scanAgain ? tr("See for yourself: scan what was treated, and around it")
+            : m_next == Next::goOn    ? tr("Go on where it was broken off")
+                                      : tr("Nothing more is proposed here"),
+            tr("What was done stands in the casebook; what was written back is saved in its journal."));
+    } else if (!why.isEmpty()) {
+        m_foot->say(why, {});
+    } else if (m_next == Next::toScan) {
+        m_foot->say(tr("Scan the drive first"), tr("What is treated comes from its map."));
+    } else if (m_next == Next::readVitals ||
+               m_controller->visit().state() == VisitController::State::reading) {
+        m_foot->say(m_next == Next::readVitals ? tr("Read the vitals before anything is written")
+                                               : tr("The drive is being asked for its vitals"),
+                    tr("Whether it is wise to treat it depends on what the drive says of itself."));
+    } else if (m_controller->data() == DataElsewhere::notAsked) {
+        m_foot->say(tr("First say whether the data on this drive exists elsewhere"),
+                    tr("The answer is on the right."));
+    } else if (m_proposal.advised.advice == TreatmentAdvice::refused || m_proposal.plan.spots.empty()) {
+        m_foot->say(tr("Nothing is offered here"),
+                    m_proposal.cases.empty() || m_proposal.advised.advice == TreatmentAdvice::refused
+                        ? words::adviceReason(m_proposal.advised.reasons.front(), nullptr)
+                        : tr("No place is ticked."));
+    } else {
+        m_foot->say(
+            words::treatmentRisk(m_proposal.plan, m_proposal.advised, m_controller->identity()),
+            tr("Asks once more before anything is written. Every sector is saved in a journal first."));
+    }
+}
+
+} // namespace orbita::app

@@ -1,0 +1,218 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/visit/treatment_controller.h"
+
+#include "report/words.h"
+#include "store/treatments.h"
+
+#include <QDateTime>
+
+namespace orbita::app {
+
+namespace {
+
+constexpr double shownFaster = 8;                         // a simulated drive, so that it can be watched
+constexpr auto tellEvery = std::chrono::milliseconds{30}; // what is done a thousand times a second
+
+// Scans of a simulated drive play in a minute or so; what is done to single sectors would be over at once.
+Target pacedForTreatment(Target target, bool paced) {
+    if (paced && target.scenario)
+        target.scenario->playbackSeconds =
+            std::max(1.0, toSeconds(target.scenario->undisturbedDuration()) / shownFaster);
+    return target;
+}
+
+} // namespace
+
+TreatmentController::TreatmentController(Target target, bool paced, CasebookKeeper* keeper,
+                                         const HousePolicy& policy, QObject* parent)
+    : QObject(parent)
+    , m_target(std::move(target))
+    , m_paced(paced)
+    , m_keeper(keeper)
+    , m_policyAllows(policy.treatment.allowed)
+    , m_mail(std::make_shared<Mailbox>(this, [this] { takeMail(); })) {
+    lookForBrokenOff();
+}
+
+TreatmentController::~TreatmentController() {
+    m_mail->bell.unplug();
+    wrapUp();
+}
+
+void TreatmentController::wrapUp() {
+    m_thread.request_stop();
+}
+
+void TreatmentController::choose(const TreatmentChoice& choice) {
+    if (choice == m_choice)
+        return;
+    m_choice = choice;
+    emit changed();
+}
+
+void TreatmentController::start(const TreatmentPlan& plan, const std::string& confirmation,
+                                const std::string& overruled) {
+    Wish wish;
+    wish.plan = plan;
+    wish.consent = {confirmation, m_policyAllows, overruled};
+    begin(std::move(wish));
+}
+
+void TreatmentController::goOn(const std::string& confirmation) {
+    if (!m_brokenOff)
+        return;
+    Wish wish;
+    wish.plan = m_brokenOff->told.plan;
+    wish.goOn = m_brokenOff->journal;
+    wish.consent = {confirmation, m_policyAllows, {}};
+    begin(std::move(wish));
+}
+
+void TreatmentController::begin(Wish wish) {
+    if (busy() || m_atDrive)
+        return;
+    m_state = State::opening;
+    m_plan = wish.plan;
+    m_progress = {};
+    m_error.reset();
+    m_journal.clear();
+    m_stopAsked = false;
+    m_startedAt = QDateTime::currentSecsSinceEpoch();
+    wish.startedAt = m_startedAt;
+    m_awake = std::make_unique<SleepInhibitor>(tr("Treating %1").arg(words::driveName(m_target.identity)));
+    m_atDrive = true;
+    m_thread = std::jthread([this, target = pacedForTreatment(m_target, m_paced), paced = m_paced,
+                             log = m_keeper != nullptr ? m_keeper->actionLog() : std::string{},
+                             folder = m_keeper != nullptr ? m_keeper->treatments() : std::string{},
+                             wish = std::move(wish), mail = m_mail](const std::stop_token& stop) {
+        run(target, paced, log, folder, wish, *mail, stop);
+        {
+            const MutexLock lock(mail->mutex);
+            if (!mail->news)
+                mail->news.emplace();
+            mail->news->over = true;
+        }
+        m_atDrive = false;
+        mail->bell.ring();
+    });
+    emit changed();
+}
+
+// The drive's thread.
+void TreatmentController::run(const Target& target, bool paced, const std::string& log,
+                              const std::string& folder, const Wish& wish, Mailbox& mail,
+                              const std::stop_token& stop) {
+    const auto put = [&](const std::function<void(News&)>& write) {
+        {
+            const MutexLock lock(mail.mutex);
+            if (!mail.news)
+                mail.news.emplace();
+            write(*mail.news);
+        }
+        mail.bell.ring();
+    };
+    const auto refuse = [&](const Error& error) { put([&](News& news) { news.refused = error; }); };
+    auto held = OpenTreatment::open(target, paced, log, stop);
+    if (!held)
+        return refuse(held.error());
+    std::optional<OpenTreatment::TakenUp> taken;
+    if (wish.goOn.empty()) {
+        auto journal = held->begin(wish.plan, wish.consent, folder, wish.startedAt);
+        if (!journal)
+            return refuse(journal.error());
+        taken.emplace(OpenTreatment::TakenUp{std::move(*journal), {}});
+        taken->told.plan = wish.plan;
+    } else {
+        auto up = held->takeUp(wish.goOn, wish.consent);
+        if (!up)
+            return refuse(up.error());
+        taken.emplace(std::move(*up));
+    }
+    const TreatmentPlan plan = taken->told.plan;
+    put([&](News& news) {
+        news.plan = plan;
+        news.journal = taken->journal.path();
+    });
+    auto toldAt = std::chrono::steady_clock::now() - tellEvery;
+    Treater treater(
+        held->drive(), taken->journal, plan, std::move(taken->told),
+        [&](const TreatmentProgress& progress) {
+            const auto now = std::chrono::steady_clock::now();
+            if (now - toldAt < tellEvery && progress.phase != TreatmentPhase::ended)
+                return;
+            toldAt = now;
+            put([&](News& news) { news.progress = progress; });
+        },
+        [] { return QDateTime::currentSecsSinceEpoch(); });
+    (void)treater.run(stop);
+}
+
+void TreatmentController::stop() {
+    if (!busy())
+        return;
+    m_stopAsked = true;
+    m_thread.request_stop();
+    emit changed();
+}
+
+void TreatmentController::putAway() {
+    if (busy())
+        return;
+    m_state = State::none;
+    m_error.reset();
+    emit changed();
+}
+
+void TreatmentController::takeMail() {
+    std::optional<News> news;
+    {
+        const MutexLock lock(m_mail->mutex);
+        news.swap(m_mail->news);
+    }
+    if (!news)
+        return;
+    if (news->brokenOff)
+        m_brokenOff = std::move(*news->brokenOff);
+    if (news->plan) {
+        m_plan = std::move(*news->plan);
+        m_journal = std::move(news->journal);
+        m_state = State::running;
+    }
+    if (news->progress)
+        m_progress = std::move(*news->progress);
+    if (news->refused) {
+        m_error = std::move(news->refused);
+        m_state = State::refused;
+    }
+    if (news->over) {
+        m_awake.reset();
+        m_stopAsked = false;
+        if (m_state == State::running) {
+            m_state = State::ended;
+            lookForBrokenOff();
+            emit ended();
+        }
+    }
+    emit changed();
+}
+
+// By the casebook's thread: the folder is on its disk.
+void TreatmentController::lookForBrokenOff() {
+    if (m_keeper == nullptr || m_target.name.empty())
+        return;
+    m_keeper->post([mail = m_mail, folder = m_keeper->treatments(), drive = m_target.identity](Casebook&) {
+        std::optional<BrokenOff> found;
+        if (const auto path = latestTreatment(folder, drive))
+            if (auto told = TreatmentJournal::read(*path))
+                found = BrokenOff{*path, std::move(*told)};
+        {
+            const MutexLock lock(mail->mutex);
+            if (!mail->news)
+                mail->news.emplace();
+            mail->news->brokenOff = std::move(found);
+        }
+        mail->bell.ring();
+    });
+}
+
+} // namespace orbita::app

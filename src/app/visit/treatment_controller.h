@@ -1,0 +1,131 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The treatment of one drive: what is chosen of its defects, and the one that runs or ran last, on a thread
+// of its own.
+#pragma once
+
+#include "app/visit/casebook_keeper.h"
+#include "app/visit/doorbell.h"
+#include "core/policy/house_policy.h"
+#include "core/target/open_treatment.h"
+#include "core/treat/treater.h"
+#include "system/sleep_inhibitor.h"
+
+#include <QElapsedTimer>
+#include <QObject>
+
+namespace orbita::app {
+
+// Which defects are treated, and how far.
+struct TreatmentChoice {
+    enum class Scope : std::uint8_t { all, confirmed, unreadable, slow, selection };
+    Scope scope = Scope::all;
+    LbaSpan selection;
+    AllowedSteps steps;
+    std::vector<LbaSpan> leftOut; // cases that are not treated, by where they lie
+    friend bool operator==(const TreatmentChoice&, const TreatmentChoice&) = default;
+};
+
+// One that was broken off, as its journal tells.
+struct BrokenOff {
+    std::string journal;
+    JournalTold told;
+};
+
+class TreatmentController final : public QObject {
+    Q_OBJECT
+public:
+    // `keeper` may be null: there is no place for a journal then, and nothing is treated. `paced`: a
+    // simulated drive takes its time, some times faster than a real one.
+    TreatmentController(Target target, bool paced, CasebookKeeper* keeper, const HousePolicy& policy,
+                        QObject* parent = nullptr);
+    ~TreatmentController() override;
+
+    void updateTarget(const Target& target) { m_target = target; }
+
+    [[nodiscard]] const TreatmentChoice& choice() const { return m_choice; }
+    void choose(const TreatmentChoice& choice);
+
+    enum class State : std::uint8_t {
+        none,    // since the program began
+        opening, // the drive is asked, and leave to write is
+        running,
+        ended,
+        refused, // nothing was written: see error()
+    };
+    [[nodiscard]] State state() const { return m_state; }
+    [[nodiscard]] bool busy() const { return m_state == State::opening || m_state == State::running; }
+    // The one that runs or ran last.
+    [[nodiscard]] const TreatmentPlan& plan() const { return m_plan; }
+    [[nodiscard]] const TreatmentProgress& progress() const { return m_progress; }
+    [[nodiscard]] const std::optional<Error>& error() const { return m_error; }
+    [[nodiscard]] const std::string& journal() const { return m_journal; }
+    [[nodiscard]] std::int64_t startedAt() const { return m_startedAt; }
+    [[nodiscard]] bool stopAsked() const { return m_stopAsked; }
+
+    // Begins, unless one runs. `overruled`: the advice against it; empty: none.
+    void start(const TreatmentPlan& plan, const std::string& confirmation, const std::string& overruled);
+    // Goes on with the one that was broken off.
+    void goOn(const std::string& confirmation);
+    void stop();
+    // Puts the last one's result or refusal away; its journal stays.
+    void putAway();
+
+    // Looked for beside the casebook when the drive came.
+    [[nodiscard]] const std::optional<BrokenOff>& brokenOff() const { return m_brokenOff; }
+
+    // Stops it after the write that is under way. Returns at once.
+    void wrapUp();
+    [[nodiscard]] bool wrappedUp() const { return !m_atDrive; }
+
+signals:
+    void changed(); // anything of the above
+    void ended();   // the drive is nobody's any more, and the journal is closed
+
+private:
+    struct News {
+        std::optional<TreatmentPlan> plan; // leave was given
+        std::string journal;
+        std::optional<TreatmentProgress> progress;
+        std::optional<Error> refused;
+        std::optional<std::optional<BrokenOff>> brokenOff;
+        bool over = false;
+    };
+    struct Mailbox {
+        explicit Mailbox(QObject* whose, std::function<void()> take) : bell(whose, std::move(take)) {}
+        Doorbell bell;
+        Mutex mutex;
+        std::optional<News> news GUARDED_BY(mutex); // all that has come since it was emptied
+    };
+    struct Wish {
+        TreatmentPlan plan;
+        std::string goOn; // a journal; empty: a new one
+        TreatmentConsent consent;
+        std::int64_t startedAt = 0;
+    };
+
+    void begin(Wish wish);
+    static void run(const Target& target, bool paced, const std::string& log, const std::string& folder,
+                    const Wish& wish, Mailbox& mail, const std::stop_token& stop);
+    void takeMail();
+    void lookForBrokenOff();
+
+    Target m_target;
+    bool m_paced;
+    CasebookKeeper* m_keeper;
+    bool m_policyAllows;
+    TreatmentChoice m_choice;
+    State m_state = State::none;
+    TreatmentPlan m_plan;
+    TreatmentProgress m_progress;
+    std::optional<Error> m_error;
+    std::string m_journal;
+    std::int64_t m_startedAt = 0;
+    bool m_stopAsked = false;
+    std::optional<BrokenOff> m_brokenOff;
+    std::unique_ptr<SleepInhibitor> m_awake;
+    std::shared_ptr<Mailbox> m_mail;
+    std::atomic<bool> m_atDrive = false; // m_thread is at work
+    std::jthread m_thread;
+};
+
+} // namespace orbita::app
