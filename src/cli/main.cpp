@@ -195,11 +195,11 @@ int settled(int status) {
 int main(int argc, char** argv) {
     umask(S_IRWXG | S_IRWXO); // customers' data and names are nobody else's
     orbita::cli::failedWritesAreErrors();
-    CLI::App app{"Orbita reads drives block by block and says which sectors are slow or unreadable.\n"
-                 "Only treat writes to a drive, and only after it was confirmed. Every scan, what a drive "
-                 "said of itself and what was done is "
-                 "kept in the\n"
-                 "casebook ($XDG_DATA_HOME/orbita/casebook.db)."};
+    CLI::App app{
+        "Orbita reads drives block by block and says which sectors are slow or unreadable.\n"
+        "Only treat, and scan --treat, write to a drive, and only after it was confirmed. Every scan, what "
+        "a drive said of itself and what was done is kept in the\n"
+        "casebook ($XDG_DATA_HOME/orbita/casebook.db)."};
     app.footer("orbita-cli COMMAND --help says more of each.");
     app.require_subcommand(1);
     app.set_version_flag("--version", ORBITA_VERSION);

@@ -3,8 +3,10 @@
 
 #include "cli/exit_status.h"
 #include "cli/interrupt.h"
+#include "cli/keeping.h"
 #include "cli/printer.h"
 #include "cli/target_options.h"
+#include "cli/treatment_steps.h"
 #include "cli/verdict.h"
 #include "core/image/saved_image.h"
 #include "core/inventory/inventory.h"
@@ -14,13 +16,16 @@
 #include "core/scan/left_unread.h"
 #include "core/target/services_for.h"
 #include "core/target/suspects.h"
+#include "core/target/treat_along.h"
 #include "report/format.h"
 #include "report/scan_events.h"
+#include "report/treatment_words.h"
 #include "report/words.h"
 #include "store/autosave.h"
 #include "store/casebook.h"
 #include "store/defects_in.h"
 #include "store/earlier_pace_in.h"
+#include "store/treatments.h"
 #include "system/sleep_inhibitor.h"
 
 #include <algorithm>
@@ -341,6 +346,8 @@ void tellSummary(const ScanRecord& record, const std::vector<std::string>& keptA
         << words::ended(record.status.ended) << '\n'
         << words::judgement(judgeSoFar(record.status, record.ledger, record.drive, record.plan.asked.data))
         << '\n';
+    if (!record.treatments.empty())
+        out << words::treatedSince(record.treatments) << '\n';
     for (const Grade grade : allGrades)
         if (grade != Grade::none && record.status.totals.of(grade) > 0)
             out << "  " << words::grade(grade).leftJustified(11) << ' '
@@ -406,14 +413,50 @@ Result<Earlier> keptScan(const std::string& which, const Target& target) {
               "Begin a new one; \"orbita-cli casebook scans\" lists those that were kept."});
 }
 
+// Null where nothing is treated. Errors: a step that there is none of, or that the policy forbids; nobody has
+// confirmed it.
+Result<std::shared_ptr<TreatAlong>> alongOf(const ScanOptions& options, const Target& target,
+                                            DataElsewhere data) {
+    if (options.treat.empty())
+        return std::shared_ptr<TreatAlong>{};
+    const auto policy = housePolicy();
+    if (!policy)
+        return tl::unexpected(policy.error());
+    const auto steps = stepsOf(options.treat, policy->treatment);
+    if (!steps)
+        return tl::unexpected(steps.error());
+    if (options.confirm.empty())
+        return tl::unexpected(Error{Error::Kind::refusedUnsafe, "treating as the scan goes", options.target,
+                                    "this writes to the drive, and nobody has confirmed which one",
+                                    Phrase::verbatim("Add --confirm: " +
+                                                     words::confirmationAsked(driveIdOf(target.identity),
+                                                                              serialOnLabel(target, nullptr))
+                                                         .toStdString() +
+                                                     ".")});
+    AlongOrder order;
+    order.steps = *steps;
+    order.limits = limitsOf(policy->treatment);
+    order.data = data;
+    order.againstAdvice = options.anyway;
+    order.consent = {options.confirm, policy->treatment.allowed,
+                     options.anyway ? "what the vitals say" : std::string{}};
+    order.actionLog = actionLogBeside(casebookPath());
+    order.folder = treatmentsFolder(casebookPath());
+    order.startedAt = nowSeconds();
+    return std::make_shared<TreatAlong>(target, false, std::move(order));
+}
+
 std::unique_ptr<ScanSession> beginScan(const ScanOptions& options, const Target& target, const ScanPlan& plan,
-                                       std::optional<Earlier> earlier, std::shared_ptr<FirstKept> firstKept) {
-    const DriveOpener open = [target](const std::stop_token& stop) {
-        return openTarget(target, false, stop);
+                                       std::optional<Earlier> earlier, std::shared_ptr<FirstKept> firstKept,
+                                       std::shared_ptr<TreatAlong> along) {
+    const DriveOpener open = [target, along](const std::stop_token& stop) {
+        return along ? along->begin(stop).and_then([&] { return openTarget(target, false, stop); })
+                     : openTarget(target, false, stop);
     };
     ScanServices services = servicesFor(target, actionLogBeside(casebookPath()));
     services.firstKept = std::move(firstKept);
     services.earlierPace = earlierPaceIn(casebookPath());
+    services.along = std::move(along);
     if (earlier) {
         services.claims.push_back(fmt::format("scan {} of {}", earlier->number, casebookPath()));
         ScanPlan again = planToContinue(earlier->record);
@@ -504,9 +547,12 @@ int scan(const ScanOptions& options) {
     if (const auto heeded = tellVerdict(*target, options.anyway || saves, aside || events ? stderr : stdout);
         !heeded)
         return complain(heeded.error());
+    const auto along = alongOf(options, *target, plan->data);
+    if (!along)
+        return complain(along.error());
     watchForInterrupt();
     const auto firstKept = std::make_shared<FirstKept>();
-    const auto session = beginScan(options, *target, *plan, std::move(earlier), firstKept);
+    const auto session = beginScan(options, *target, *plan, std::move(earlier), firstKept, *along);
     const SleepInhibitor awake(QStringLiteral("Reading the surface of ") +
                                words::driveName(target->identity));
     const std::unique_ptr<Follower> follower =
@@ -531,6 +577,15 @@ int scan(const ScanOptions& options) {
     follower->finish();
     if (session->feed().error())
         return complain(*session->feed().error());
+    if (*along) {
+        if ((*along)->error())
+            complain(*(*along)->error());
+        if (!session->record().treatments.empty())
+            Printer(stderr) << "What was written back is saved in "
+                            << QString::fromStdString((*along)->journal()) << '\n';
+        enterOrTell(*target, session->record().drive, options.who,
+                    [](Casebook& casebook, std::int64_t) { return takeActionsIn(casebook); });
+    }
     // Only now is the last word spoken on what is kept.
     inCasebook.finish();
     std::vector<std::string> keptAt;

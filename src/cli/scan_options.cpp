@@ -136,6 +136,19 @@ void addScanOptions(CLI::App& command, ScanOptions& options) {
             "until it is cooler); may be given again")
         ->type_name("RULE")
         ->allow_extra_args(false);
+    command
+        .add_option(
+            "--treat", options.treat,
+            "treat what is found as the scan goes: the steps that may be taken, as for treat. This writes "
+            "to the drive, and needs --confirm")
+        ->type_name("STEPS")
+        ->check(notEmpty());
+    command
+        .add_option(
+            "--confirm", options.confirm,
+            "of --treat: the last four characters of the drive's serial number (where it tells nothing: "
+            "the capacity on its label)")
+        ->check(notEmpty());
     command.add_option("--data", options.data, "does the data exist elsewhere?")
         ->check(CLI::IsMember({"saved", "not-saved", "unknown"}));
     command.add_flag("--anyway", options.anyway, "although the vitals say: save the data first");
@@ -168,6 +181,9 @@ Result<void> checkScanOptions(const CLI::App& command, const ScanOptions& option
         if (given(command, "--plan") && given(command, option))
             return refuse(option, {"the plan \"{}\" says that already", {options.plan}},
                           "Leave it out, or name no plan.");
+    if (given(command, "--confirm") && !given(command, "--treat"))
+        return refuse("--confirm", "nothing is written by a scan that treats nothing",
+                      "Name the steps with --treat, or leave it out.");
     struct OfAnOrder {
         const char* option;
         const char* order;

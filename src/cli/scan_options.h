@@ -40,6 +40,8 @@ struct ScanOptions {
     std::string save;        // the image file that what is read is saved in
     double recoveryMs = 300; // careful: how long the drive may try; 0: as long as it likes
     std::string berth;       // kept off where the drive came to a standstill: sectors, or bytes with a unit
+    std::string treat; // steps by which what is found is treated as the scan goes; empty: nothing is written
+    std::string confirm; // what was typed for that
     ResultPlaces results;
     Who who;
     bool placeIsElsewhere = false; // files also where the devices behind a place cannot be told

@@ -5,6 +5,7 @@
 #include "cli/interrupt.h"
 #include "cli/printer.h"
 #include "cli/target_options.h"
+#include "cli/treatment_steps.h"
 #include "core/target/open_treatment.h"
 #include "report/format.h"
 #include "report/ledger_words.h"
@@ -28,32 +29,6 @@ constexpr std::uint64_t mostSpots = 1'000'000;
 
 Error wrongCall(Phrase tried, std::string on, Phrase answer, Phrase advice = {}) {
     return {Error::Kind::badCall, std::move(tried), std::move(on), std::move(answer), std::move(advice)};
-}
-
-Result<AllowedSteps> stepsOf(const std::string& text, const TreatmentPolicy& policy) {
-    AllowedSteps allowed{false, false, false, false};
-    std::size_t at = 0;
-    while (at <= text.size()) {
-        const std::size_t end = std::min(text.find(',', at), text.size());
-        const std::string word = text.substr(at, end - at);
-        at = end + 1;
-        const auto kind = writeKindFromName(word);
-        if (!kind && word != "read")
-            return tl::unexpected(wrongCall("finding the step", '"' + word + '"', "there is no such step",
-                                            "There are: read, refresh, pieced, zeros, reassign."));
-        if (!kind)
-            continue;
-        bool& may = *kind == WriteKind::refresh  ? allowed.refresh
-                    : *kind == WriteKind::pieced ? allowed.pieced
-                    : *kind == WriteKind::zeros  ? allowed.zeros
-                                                 : allowed.reassign;
-        may = true;
-    }
-    if ((allowed.zeros || allowed.reassign) && !policy.destroying)
-        return tl::unexpected(Error{Error::Kind::refusedUnsafe, "treating with", text,
-                                    "the house policy allows no step that destroys what a sector held",
-                                    "Whoever keeps the policy can change that."});
-    return allowed;
 }
 
 // What is known of the drive's defects, and how much of it that speaks for.

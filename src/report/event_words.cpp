@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The sentences of the tape.
+#include "report/treatment_words.h"
 #include "report/word_tools.h"
 #include "report/words.h"
 
@@ -105,6 +106,12 @@ QString eventTitle(const ScanEvent& entry) {
         return tr("kept for last");
     case ScanEventKind::notAsked:
         return tr("left alone");
+    case ScanEventKind::treated:
+        return tr("treated");
+    case ScanEventKind::treatedInVain:
+        return tr("treated in vain");
+    case ScanEventKind::treatingOver:
+        return tr("treats no more");
     case ScanEventKind::tooMany:
         return tr("tape is full");
     case ScanEventKind::ended:
@@ -235,6 +242,11 @@ QString eventDetail(const ScanEvent& entry, const DriveIdentity& drive) {
             .arg(format::bytes(entry.count * drive.logicalBytes));
     case ScanEventKind::notAsked:
         return tr("the drive came to a standstill there %1 times").arg(entry.count);
+    case ScanEventKind::treated:
+    case ScanEventKind::treatedInVain:
+        return treatmentResult(entry.treated);
+    case ScanEventKind::treatingOver:
+        return treatmentStop(entry.treatingEnded);
     case ScanEventKind::tooMany:
         return tr("what follows is counted, not listed");
     case ScanEventKind::ended:

@@ -69,6 +69,10 @@ std::string logEvent(const ScanEvent& entry) {
         json["rule"] = ruleKindName(entry.rule);
     if (entry.kind == ScanEventKind::ended)
         json["ended"] = endReasonName(entry.ended);
+    if (entry.kind == ScanEventKind::treated || entry.kind == ScanEventKind::treatedInVain)
+        json["result"] = treatmentResultName(entry.treated);
+    if (entry.kind == ScanEventKind::treatingOver)
+        json["stop"] = treatmentStopName(entry.treatingEnded);
     return line(json);
 }
 

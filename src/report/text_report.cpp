@@ -3,6 +3,7 @@
 
 #include "report/format.h"
 #include "report/ledger_words.h"
+#include "report/treatment_words.h"
 #include "report/words.h"
 
 #include <QCoreApplication>
@@ -79,6 +80,15 @@ QString textReport(const ScanRecord& record) {
     text += QLatin1Char('\n') + tr("Judgement so far") + QStringLiteral("\n  ") +
             words::judgement(judgeSoFar(status, record.ledger, drive, record.plan.asked.data)) +
             QLatin1Char('\n');
+    if (!record.treatments.empty()) {
+        text += QLatin1Char('\n') + tr("Treated since") + QStringLiteral("\n  ") +
+                words::treatedSince(record.treatments) + QLatin1Char('\n');
+        const std::vector<Treatment>& all = record.treatments.all();
+        for (std::size_t i = 0; i < all.size() && i < static_cast<std::size_t>(mostListed); ++i)
+            text += QStringLiteral("  %1, %2: %3\n")
+                        .arg(words::span(all[i].span), words::treatmentStep(all[i].step),
+                             words::treatmentResult(all[i].result));
+    }
 
     text += QLatin1Char('\n') + tr("Blocks") + QLatin1Char('\n');
     for (const Grade grade : allGrades)

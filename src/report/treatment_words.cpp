@@ -229,6 +229,21 @@ QString consent(const TreatmentPlan& plan, const DriveIdentity& drive) {
     return text;
 }
 
+QString consentAlong(const AllowedSteps& allowed, const DriveIdentity& drive) {
+    QString text = tr("This scans %1 and writes to it as it goes: what cannot be read, or only late, gets "
+                      "back what can be "
+                      "read from it.")
+                       .arg(whichDrive(drive));
+    if (allowed.zeros || allowed.reassign)
+        text += QLatin1Char(' ') + tr("What cannot be read at all is overwritten with zeros or replaced.");
+    return text;
+}
+
+QString lossAlong(const AllowedSteps& allowed) {
+    return allowed.zeros || allowed.reassign ? tr("whatever the scan finds that cannot be read, for good")
+                                             : tr("nothing that can be read now");
+}
+
 QString confirmationAsked(const DriveId& drive, bool serialOnLabel) {
     const Confirmation wanted = confirmationOf(drive, serialOnLabel);
     return wanted.bySerial ? tr("the last four characters of the serial number, off the label of the drive")
@@ -377,6 +392,16 @@ QString treatmentSummaryInShort(const std::vector<SpotResult>& results) {
     if (tally.lost > 0)
         text += QLatin1Char(' ') + lostOf(tally);
     return each.isEmpty() ? text : text + QLatin1Char('\n') + each.join(QStringLiteral(" · "));
+}
+
+QString treatedSince(const TreatmentLayer& treatments) {
+    const std::vector<Treatment>& all = treatments.all();
+    if (all.empty())
+        return {};
+    const auto healed =
+        std::count_if(all.begin(), all.end(), [](const Treatment& one) { return isHealed(one.result); });
+    return tr("%1 of %2 that were treated read well now.")
+        .arg(format::count(static_cast<std::uint64_t>(healed)), places(all.size()));
 }
 
 QString afterTreatment(const std::vector<SpotResult>& results, const AllowedSteps& allowed) {

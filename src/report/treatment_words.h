@@ -34,6 +34,10 @@ QString treatmentRisk(const TreatmentPlan& plan, const TreatmentAdvised& advised
 QString whichDrive(const DriveIdentity& drive);
 // What will be written where, with the drive in the same sentence: for consent.
 QString consent(const TreatmentPlan& plan, const DriveIdentity& drive);
+// The same for what a scan treats as it goes, of which nobody knows yet what it is; and what may be lost by
+// it.
+QString consentAlong(const AllowedSteps& allowed, const DriveIdentity& drive);
+QString lossAlong(const AllowedSteps& allowed);
 // What has to be typed, and where it is to be read.
 QString confirmationAsked(const DriveId& drive, bool serialOnLabel);
 
@@ -48,6 +52,8 @@ QString spotResult(const SpotResult& result);
 QString treatmentSummary(const std::vector<SpotResult>& results);
 // The same on two lines at most: the first what came of all, the second how many of each.
 QString treatmentSummaryInShort(const std::vector<SpotResult>& results);
+// "2 of 4 places that were treated read well now.": of a scan's map; empty where nothing was treated.
+QString treatedSince(const TreatmentLayer& treatments);
 // What to do about places that were not healed; empty where all were.
 QString afterTreatment(const std::vector<SpotResult>& results, const AllowedSteps& allowed);
 // One step and its reply; the second without where.

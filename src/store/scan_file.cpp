@@ -218,6 +218,13 @@ void totalsFrom(const Json& json, ScanStatus& status) {
     }
 }
 
+// Words that came with the second version of the file.
+bool tellsOfTreatment(const ScanRecord& record) {
+    return !record.treatments.empty() ||
+           std::any_of(record.events.begin(), record.events.end(),
+                       [](const ScanEvent& entry) { return entry.kind == ScanEventKind::treatingOver; });
+}
+
 Json eventJson(const ScanEvent& entry) {
     Json json = {{"at_s", std::round(toSeconds(entry.at) * 1e3) / 1e3}, {"kind", scanEventName(entry.kind)}};
     json["lba"] = entry.span.first.value;
@@ -236,6 +243,10 @@ Json eventJson(const ScanEvent& entry) {
         json["count"] = entry.count;
     if (entry.kind == ScanEventKind::ended)
         json["ended"] = endReasonName(entry.ended);
+    if (entry.kind == ScanEventKind::treated || entry.kind == ScanEventKind::treatedInVain)
+        json["result"] = treatmentResultName(entry.treated);
+    if (entry.kind == ScanEventKind::treatingOver)
+        json["stop"] = treatmentStopName(entry.treatingEnded);
     if (entry.kind == ScanEventKind::stopRule || entry.kind == ScanEventKind::ruleAsks)
         json["rule"] = ruleKindName(entry.rule);
     if (entry.disturbance != Disturbance::none)
@@ -259,6 +270,9 @@ ScanEvent eventFrom(const Json& json) {
     entry.count = wholeOr(json, "count", std::uint64_t{0});
     entry.ended = endReasonFromName(json.value("ended", "")).value_or(EndReason::running);
     entry.rule = ruleKindFromName(json.value("rule", "")).value_or(RuleKind::unreadable);
+    entry.treated =
+        treatmentResultFromName(json.value("result", "")).value_or(TreatmentResult::stillUnreadable);
+    entry.treatingEnded = treatmentStopFromName(json.value("stop", "")).value_or(TreatmentStop::done);
     entry.disturbance = disturbanceFromName(json.value("disturbance", "")).value_or(Disturbance::none);
     return entry;
 }
@@ -303,7 +317,7 @@ Json recordJson(const ScanRecord& record) {
     const auto& counts = record.status.lateness.counts();
     Json json = {{"format", "orbita-scan"},
                  // What version 1 could not say is only said where there is something to say.
-                 {"version", record.treatments.empty() ? 1 : 2},
+                 {"version", tellsOfTreatment(record) ? 2 : 1},
                  {"started", isoTime(record.startedAt)},
                  {"drive", driveJson(record.drive)},
                  {"access", {{"notes", notes}, {"sectors_per_command", record.maxSectorsPerCommand}}},

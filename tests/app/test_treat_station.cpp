@@ -292,6 +292,51 @@ private slots:
         QCOMPARE(treatment().progress().results.size(), std::size_t{1});
         QVERIFY(isHealed(treatment().progress().results[0].result));
     }
+    // Treated as the scan goes: asked before it begins, shown while it runs, kept with it.
+    void asYouGo() {
+        test::openByHand(*m_window, scenario("goes", unreadable(4'096'000) + "," + unreadable(16'000'000)));
+        key(Qt::Key_F4);
+        click("Yes, saved");
+        key(Qt::Key_F11);
+        QPushButton* along = test::button(*m_window, "Scan, and treat as you go");
+        QVERIFY(along != nullptr && !along->isEnabled()); // the vitals come first
+        key(Qt::Key_F8);
+        QTRY_COMPARE_WITH_TIMEOUT(controller().visit().state(), VisitController::State::read, 20'000);
+        key(Qt::Key_F11);
+        QTest::mouseClick(find<QCheckBox>("allowZeros"), Qt::LeftButton);
+        // Refused, the scan does not begin, and says why.
+        click("Scan, and treat as you go");
+        const QString asked = find<QLabel>("consentWhat")->text();
+        QVERIFY2(asked.contains("as it goes") && asked.contains("AK-goes-7T31"), qPrintable(asked));
+        tickAll();
+        QTest::keyClicks(find<QLineEdit>("consentTyped"), "0000");
+        click("Write to this drive");
+        QTRY_VERIFY_WITH_TIMEOUT(controller().current() && controller().current()->error.has_value(), 20'000);
+        QVERIFY(m_window->station<ScanStation>().isVisible());
+        QVERIFY(find<QLabel>("notice")->isVisible());
+        QVERIFY2(
+            m_window->station<ScanStation>().findChild<QLabel*>("notice")->text().contains("serial number"),
+            qPrintable(find<QLabel>("notice")->text()));
+        QCOMPARE(writtenSectors(), std::size_t{0});
+        key(Qt::Key_F11);
+        click("Scan, and treat as you go");
+        tickAll();
+        QTest::keyClicks(find<QLineEdit>("consentTyped"), "7T31");
+        click("Write to this drive");
+        QTRY_VERIFY_WITH_TIMEOUT(controller().current()->record.plate && !controller().scanning() &&
+                                     controller().current()->record.status.ended == EndReason::complete,
+                                 60'000);
+        QCOMPARE(controller().current()->record.treatments.all().size(), std::size_t{2});
+        QCOMPARE(controller().current()->record.ledger.size(), std::size_t{2});
+        QCOMPARE(writtenSectors(), std::size_t{16});
+        key(Qt::Key_F11); // nothing is left to be treated
+        QTRY_COMPARE(cases()->model()->rowCount(), 0);
+        // It stands with what was done to the drive.
+        QTRY_VERIFY_WITH_TIMEOUT(
+            std::any_of(controller().visit().actions().begin(), controller().visit().actions().end(),
+                        [](const DriveAction& a) { return a.kind == ActionKind::sectorsWritten; }),
+            10'000);
+    }
     // Leaving in the midst of it: it stops after the write that is under way, and waits for that.
     void leavingStopsIt() {
         QByteArray defects;

@@ -58,6 +58,34 @@ class TestTreatDevices final : public QObject {
 private slots:
     void init() { qputenv("XDG_DATA_HOME", m_dir.filePath(QString::number(++m_number)).toUtf8()); }
 
+    // While the scan's own reader has the device open: nobody else does.
+    void treatedAsItIsScanned() {
+        const QByteArray before = randomContents();
+        KernelDevice device(sectors * 512, fault("heal", 1000, 1) + fault("heal", 9000, 1), before);
+        NEED(device);
+        const QString name = QString::fromStdString(device.device());
+        const QStringList scan{QStringLiteral("scan"),    name,
+                               QStringLiteral("--data"),  QStringLiteral("saved"),
+                               QStringLiteral("--treat"), QStringLiteral("refresh,pieced,zeros")};
+        // Nobody has confirmed it, or another drive: nothing is read, and nothing is written.
+        QCOMPARE(cli(scan).status, 2);
+        const Ran wrong = cli(scan + QStringList{QStringLiteral("--confirm"), QStringLiteral("1 TB")});
+        QVERIFY2(wrong.status == 2 && wrong.err.contains(QStringLiteral("capacity")),
+                 qPrintable(wrong.out + wrong.err));
+        QCOMPARE(device.contents(), before);
+        const Ran ran = cli(scan + QStringList{QStringLiteral("--confirm"), QStringLiteral("17 MB")});
+        QVERIFY2(ran.status == 1, qPrintable(ran.out + ran.err)); // it has found something
+        QVERIFY2(ran.out.contains(QStringLiteral("2 of 2 places that were treated read well now")),
+                 qPrintable(ran.out + ran.err));
+        QCOMPARE(device.faults().count("heal"), 0);
+        QByteArray after = before;
+        for (const qsizetype sector : {1000, 9000})
+            after.replace(sector * 512, 512, QByteArray(512, '\0'));
+        QCOMPARE(device.contents(), after);
+        const Ran clean =
+            cli({QStringLiteral("scan"), name, QStringLiteral("--data"), QStringLiteral("saved")});
+        QVERIFY2(clean.status == 0, qPrintable(clean.out + clean.err));
+    }
     void treatedUntilItReadsClean() {
         const QByteArray before = randomContents();
         KernelDevice device(sectors * 512, three(), before);

@@ -101,6 +101,8 @@ QString standOf(const DriveController& controller) {
         return status.asks ? tr("Asks: a rule is met") : tr("Paused");
     case ScanPhase::cooling:
         return tr("Cooling down");
+    case ScanPhase::treating:
+        return tr("Treating what it found");
     case ScanPhase::saving:
         return status.saving.trouble ? tr("Cannot save: waits") : tr("Writing the image");
     case ScanPhase::again:

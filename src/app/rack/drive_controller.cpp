@@ -7,6 +7,9 @@
 #include "store/earlier_pace_in.h"
 #include "store/treatments.h"
 
+#include <QDateTime>
+#include <utility>
+
 namespace orbita::app {
 
 namespace {
@@ -185,7 +188,8 @@ void DriveController::noteTreated() {
     if (m_treated < m_scans.size() && m_treatment.state() >= TreatmentController::State::running) {
         TreatmentLayer& layer = m_scans[m_treated].record.treatments;
         const TreatmentLayer before = layer;
-        for (const Treatment& treatment : treatmentsOf(m_treatment.progress().results))
+        const std::vector<Treatment> done = treatmentsOf(m_treatment.progress().results);
+        for (const Treatment& treatment : done)
             layer.add(treatment);
         if (layer != before && m_treated == m_current)
             emit scanChanged();
@@ -213,6 +217,22 @@ bool DriveController::scanning() const {
 
 void DriveController::start() {
     startWith(plan());
+}
+
+void DriveController::startTreating(const AllowedSteps& steps, const std::string& confirmation,
+                                    const std::string& overruled) {
+    if (m_keeper == nullptr)
+        return;
+    AlongOrder order;
+    order.steps = steps;
+    order.limits = limitsOf(policy().treatment);
+    order.data = m_data;
+    order.againstAdvice = !overruled.empty();
+    order.consent = {confirmation, policy().treatment.allowed, overruled};
+    order.actionLog = m_keeper->actionLog();
+    order.folder = m_keeper->treatments();
+    order.startedAt = QDateTime::currentSecsSinceEpoch();
+    startWith(plan(), {}, std::make_shared<TreatAlong>(m_target, m_paced, std::move(order)));
 }
 
 void DriveController::startSpans(const std::vector<LbaSpan>& spans) {
@@ -249,7 +269,8 @@ void DriveController::continueScan() {
     startWith(again, earlier);
 }
 
-void DriveController::startWith(ScanPlan plan, std::optional<ScanRecord> earlier) {
+void DriveController::startWith(ScanPlan plan, std::optional<ScanRecord> earlier,
+                                std::shared_ptr<TreatAlong> along) {
     if (!whyNotStart().isEmpty())
         return;
     endReplay();
@@ -270,8 +291,11 @@ void DriveController::startWith(ScanPlan plan, std::optional<ScanRecord> earlier
     m_stopAsked = false;
     m_vitalsPause = VitalsPause::none;
     m_keptTold.clear();
-    const DriveOpener opener = [target = m_target, paced = m_paced](const std::stop_token& stop) {
-        return openTarget(target, paced, stop);
+    m_along = std::move(along);
+    const DriveOpener opener = [target = m_target, paced = m_paced,
+                                leave = m_along](const std::stop_token& stop) {
+        const auto open = [&] { return openTarget(target, paced, stop); };
+        return leave ? leave->begin(stop).and_then(open) : open();
     };
     m_awake =
         std::make_unique<SleepInhibitor>(tr("Reading the surface of %1").arg(words::driveName(identity())));
@@ -279,6 +303,7 @@ void DriveController::startWith(ScanPlan plan, std::optional<ScanRecord> earlier
         servicesFor(m_target, m_keeper != nullptr ? m_keeper->actionLog() : actionLogBeside(casebookPath()));
     const auto firstKept = std::make_shared<FirstKept>();
     services.firstKept = firstKept;
+    services.along = m_along;
     services.earlierPace = earlierPaceIn(m_keeper != nullptr ? m_keeper->path() : casebookPath());
     m_session = earlier
                     ? std::make_unique<ScanSession>(opener, plan, std::move(*earlier), std::move(services))
@@ -435,6 +460,9 @@ void DriveController::refreshFrom(ScanView& view, const ScanFeed& feed) {
     const std::uint64_t ledgerVersion = record.status.ledgerVersion;
     record.status = feed.status();
     record.covered = feed.covered();
+    if (TreatmentLayer treatments = feed.treatments();
+        treatments.all().size() > record.treatments.all().size())
+        record.treatments = std::move(treatments);
     view.error = feed.error();
     if (record.status.ledgerVersion != ledgerVersion) {
         record.ledger = feed.ledger();
@@ -493,6 +521,10 @@ void DriveController::refresh() {
         m_pauseAsked = false;
         m_stopAsked = false;
         m_awake.reset();
+        if (std::exchange(m_along, {})) { // it was written to, or may have been
+            m_visit.takeActions();
+            m_visit.readVitals();
+        }
     }
     view.judgement =
         judgeSoFar(view.record.status, view.record.ledger, view.record.drive, view.record.plan.asked.data);

@@ -9,6 +9,7 @@
 #include "core/scan/replay.h"
 #include "core/scan/session.h"
 #include "core/target/target.h"
+#include "core/target/treat_along.h"
 #include "store/autosave.h"
 #include "system/sleep_inhibitor.h"
 
@@ -88,6 +89,10 @@ public:
     // Why a scan cannot be started now; empty if it can.
     [[nodiscard]] QString whyNotStart() const;
     void start();
+    // The same, and what it finds is treated as it goes. Leave to write is asked for before the first block;
+    // where it is refused, the scan does not begin, and says why.
+    void startTreating(const AllowedSteps& steps, const std::string& confirmation,
+                       const std::string& overruled);
     void startSpan(const LbaSpan& span) { startSpans({span}); }
     void startSpans(const std::vector<LbaSpan>& spans);
     // True where the scan in view was broken off and can go on, on this drive.
@@ -129,7 +134,8 @@ signals:
     void stateChanged();   // what can be done: plan, data answer, running, which scan is in view
 
 private:
-    void startWith(ScanPlan plan, std::optional<ScanRecord> earlier = {});
+    void startWith(ScanPlan plan, std::optional<ScanRecord> earlier = {},
+                   std::shared_ptr<TreatAlong> along = {});
     // What the drive itself lists, and what the scan in view has found.
     [[nodiscard]] std::vector<LbaSpan> suspects() const;
     void readVitalsInPause();
@@ -150,7 +156,8 @@ private:
     std::size_t m_current = 0;
     std::size_t m_live = 0; // the scan that m_session writes
     std::unique_ptr<ScanSession> m_session;
-    std::unique_ptr<Replay> m_replay; // of the scan in view
+    std::shared_ptr<TreatAlong> m_along; // of that scan; null: it writes nothing
+    std::unique_ptr<Replay> m_replay;    // of the scan in view
     QElapsedTimer m_replayFor;
     std::unique_ptr<SleepInhibitor> m_awake; // while a scan runs
     [[nodiscard]] QString keptNow() const;

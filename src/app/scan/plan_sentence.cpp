@@ -3,6 +3,7 @@
 
 #include "core/scan/estimator.h"
 #include "report/format.h"
+#include "report/treatment_words.h"
 #include "report/words.h"
 
 #include <QCoreApplication>
@@ -115,6 +116,9 @@ Sentence sentenceOf(const DriveController& controller) {
                              QString::fromStdString(status.saving.trouble->on))};
         if (status.phase == ScanPhase::saving)
             return {tr("Writing the image"), tr("%1 to go.").arg(format::bytes(status.saving.waiting))};
+        if (status.phase == ScanPhase::treating)
+            return {tr("Writing to %1: treating what was found").arg(words::whichDrive(drive)),
+                    tr("Reading waits meanwhile. Stop works after the write that is under way.")};
         if (status.phase == ScanPhase::again)
             return {tr("Measuring defects again, from the medium"),
                     tr("%1 to go: what was slow or unreadable once, and whether it is so again.")

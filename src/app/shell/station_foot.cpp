@@ -43,8 +43,9 @@ StationFoot::StationFoot(const QString& action, const QString& tip, const QStrin
 }
 
 void StationFoot::renameNext(const QString& next) {
-    m_next->setText(next);
     m_next->setVisible(!next.isEmpty());
+    if (!next.isEmpty())
+        m_next->setText(next);
 }
 
 void StationFoot::say(const QString& sentence, const QString& detail) {

@@ -120,12 +120,17 @@ ConsentPage::ConsentPage(QWidget* parent)
     connect(&m_against->tick(), &QCheckBox::toggled, this, &ConsentPage::allow);
 }
 
-void ConsentPage::ask(const DriveController& controller, const TreatmentPlan& plan,
-                      const TreatmentAdvised& advised, bool again) {
+void ConsentPage::ask(const DriveController& controller, const ConsentQuestion& question) {
+    const bool along = question.about == ConsentQuestion::About::along;
+    const bool again = question.about == ConsentQuestion::About::goOn;
+    const TreatmentPlan& plan = question.plan;
+    const TreatmentAdvised& advised = question.advised;
     const DriveIdentity& drive = controller.identity();
     const Vitals* vitals =
         controller.visit().state() == VisitController::State::read ? &controller.visit().vitals() : nullptr;
-    m_title->setText(again ? tr("Go on writing to this drive?") : tr("Write to this drive?"));
+    m_title->setText(again   ? tr("Go on writing to this drive?")
+                     : along ? tr("Scan this drive, and write to it as you go?")
+                             : tr("Write to this drive?"));
     m_drive->setText(words::driveName(drive));
     m_facts->setText(QStringLiteral("<table cellspacing='2'>") +
                      row(tr("Serial number"),
@@ -133,12 +138,13 @@ void ConsentPage::ask(const DriveController& controller, const TreatmentPlan& pl
                      row(tr("Capacity"), format::bytes(drive.capacityBytes())) +
                      row(tr("On it"), contentsOf(controller.target())) +
                      row(tr("Its data"), dataOf(controller.data())) + QStringLiteral("</table>"));
-    m_what->setText(words::consent(plan, drive));
+    m_what->setText(along ? words::consentAlong(plan.rules.allowed, drive) : words::consent(plan, drive));
     const AllowedSteps& allowed = plan.rules.allowed;
     m_destroys->setVisible(allowed.zeros || allowed.reassign);
-    m_destroys->say(
-        tr("This destroys on %1: %2.")
-            .arg(words::whichDrive(drive), words::likelyLoss(plan.spots, allowed, drive.logicalBytes)));
+    m_destroys->say(tr("This destroys on %1: %2.")
+                        .arg(words::whichDrive(drive),
+                             along ? words::lossAlong(allowed)
+                                   : words::likelyLoss(plan.spots, allowed, drive.logicalBytes)));
     m_destroys->tick().setChecked(false);
     const bool against = !again && advised.advice != TreatmentAdvice::treat;
     m_against->setVisible(against);

@@ -11,14 +11,24 @@
 
 namespace orbita::app {
 
+// What is asked for.
+struct ConsentQuestion {
+    enum class About : std::uint8_t {
+        places, // of the plan
+        goOn,   // with a treatment that was broken off
+        along,  // what a scan finds, as it goes
+    };
+    About about = About::places;
+    TreatmentPlan plan; // of the latter, only its steps
+    TreatmentAdvised advised;
+};
+
 class ConsentPage final : public QWidget {
     Q_OBJECT
 public:
     explicit ConsentPage(QWidget* parent = nullptr);
 
-    // `again`: a treatment that was broken off is gone on with.
-    void ask(const DriveController& controller, const TreatmentPlan& plan, const TreatmentAdvised& advised,
-             bool again);
+    void ask(const DriveController& controller, const ConsentQuestion& question);
     // While the drive is asked nothing can be pressed.
     void setAsking(bool asking);
     void refuse(const Error& error);

@@ -49,7 +49,34 @@ bool isLeftOut(const LbaSpan& span, const std::vector<LbaSpan>& leftOut) {
                        [&](const LbaSpan& out) { return out.overlaps(span); });
 }
 
+// But for what a scan tells.
+TreatmentFacts factsOf(const DriveController& controller) {
+    const VisitController& visit = controller.visit();
+    TreatmentFacts facts;
+    facts.vitals = visit.state() == VisitController::State::read ? &visit.vitals() : nullptr;
+    facts.drive = controller.identity();
+    facts.data = controller.data();
+    facts.takesCommands = controller.target().takesCommands();
+    return facts;
+}
+
 } // namespace
+
+TreatmentAdvised adviseAlong(const DriveController& controller) {
+    TreatmentAdvised advised = adviseTreatment(factsOf(controller), controller.policy());
+    std::erase_if(advised.reasons, [](const AdviceReason& reason) {
+        return reason.kind == AdviceReasonKind::nothingToTreat ||
+               reason.kind == AdviceReasonKind::partlyScanned;
+    });
+    if (controller.data() != DataElsewhere::saved)
+        advised.reasons.push_back({AdviceReasonKind::dataOnlyHere, TreatmentAdvice::saveFirst, 0, 0, 0});
+    std::stable_sort(advised.reasons.begin(), advised.reasons.end(),
+                     [](const AdviceReason& a, const AdviceReason& b) { return a.weight > b.weight; });
+    advised.advice = TreatmentAdvice::treat;
+    for (const AdviceReason& reason : advised.reasons)
+        advised.advice = std::max(advised.advice, reason.weight);
+    return advised;
+}
 
 std::vector<TreatmentCase> casesOfPlan(const TreatmentPlan& plan, const ScanView* scan,
                                        std::uint32_t logicalBytes) {
@@ -78,18 +105,13 @@ TreatmentProposal proposeTreatment(const DriveController& controller) {
     const ScanView* scan = controller.current();
     const DriveIdentity& drive = controller.identity();
     const TreatmentChoice& choice = controller.treatment().choice();
-    const VisitController& visit = controller.visit();
     TreatmentPlan& plan = proposal.plan;
     plan.rules.allowed = choice.steps;
     plan.limits = limitsOf(controller.policy().treatment);
     plan.margin = {aroundPatchBytes / std::max(1U, drive.logicalBytes)};
     plan.data = controller.data();
     plan.reason = "treatment of known defects";
-    TreatmentFacts facts;
-    facts.vitals = visit.state() == VisitController::State::read ? &visit.vitals() : nullptr;
-    facts.drive = drive;
-    facts.data = controller.data();
-    facts.takesCommands = controller.target().takesCommands();
+    TreatmentFacts facts = factsOf(controller);
     if (scan != nullptr) {
         facts.ledger = scan->record.ledger;
         facts.scanned = shareOf(scan->record);

@@ -26,6 +26,9 @@ struct TreatmentProposal {
 // By the drive's choice(). Nothing of it is asked of the drive.
 TreatmentProposal proposeTreatment(const DriveController& controller);
 
+// Whether it would be wise to have a scan treat what it finds, as far as that can be told before.
+TreatmentAdvised adviseAlong(const DriveController& controller);
+
 // The cases of a plan that is in force.
 std::vector<TreatmentCase> casesOfPlan(const TreatmentPlan& plan, const ScanView* scan,
                                        std::uint32_t logicalBytes);

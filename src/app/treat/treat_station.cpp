@@ -65,7 +65,8 @@ TreatStation::TreatStation(QWidget* parent)
     , m_pages(new QStackedWidget(this))
     , m_work(makeWork())
     , m_consent(new ConsentPage(this))
-    , m_foot(new StationFoot(tr("&Treat…"), tr("Do what the sentence says (F12)"), {}, this)) {
+    , m_foot(new StationFoot(tr("&Treat…"), tr("Do what the sentence says (F12)"),
+                             tr("On to a scan of all of it"), this)) {
     m_pages->addWidget(m_work);
     m_pages->addWidget(m_consent);
     auto* column = new QVBoxLayout(this);
@@ -81,6 +82,7 @@ TreatStation::TreatStation(QWidget* parent)
             m_controller->treatment().putAway();
         backToWork();
     });
+    connect(&Theme::instance(), &Theme::changed, this, &TreatStation::refresh); // colours stand in texts
     addActions();
     setController(nullptr);
 }
@@ -126,13 +128,14 @@ QWidget* TreatStation::makeWork() {
     m_map->setMinimumHeight(mapHeight);
     m_goOn = makeFlat(tr("&Go on with the one broken off"),
                       tr("Takes up the treatment of this drive that was interrupted"), work);
+    m_along = makeFlat(tr("Scan, and treat as you &go…"), {}, work);
     m_copy =
         makeFlat(tr("&Copy the result"), tr("The whole result as text, to be put on the job sheet"), work);
     m_putAway = makeFlat(tr("&Back to the places"), tr("Shows what is left to treat"), work);
     auto* buttons = new QHBoxLayout;
     buttons->setSpacing(2);
     buttons->addStretch();
-    for (QPushButton* button : {m_goOn, m_copy, m_putAway})
+    for (QPushButton* button : {m_goOn, m_along, m_copy, m_putAway})
         buttons->addWidget(button);
     auto* left = new QVBoxLayout;
     left->setSpacing(6);
@@ -162,7 +165,8 @@ QWidget* TreatStation::makeWork() {
             choice.leftOut.push_back(place);
         m_controller->treatment().choose(choice);
     });
-    connect(m_goOn, &QPushButton::clicked, this, [this] { ask(true); });
+    connect(m_goOn, &QPushButton::clicked, this, [this] { ask(ConsentQuestion::About::goOn); });
+    connect(m_along, &QPushButton::clicked, this, [this] { ask(ConsentQuestion::About::along); });
     connect(m_putAway, &QPushButton::clicked, this, [this] {
         if (m_controller != nullptr)
             m_controller->treatment().putAway();
@@ -185,6 +189,7 @@ void TreatStation::addActions() {
         })
         .withItsStation();
     addButtonAction("go-on-treating", tr("Go on with the treatment that was broken off"), {}, m_goOn);
+    addButtonAction("treat-as-you-go", tr("Scan the drive, and treat what is found as you go"), {}, m_along);
     addButtonAction("copy-result", tr("Copy the result of the treatment"), {}, m_copy);
     addButtonAction("places-left", tr("Back to the places left to treat"), {}, m_putAway);
     addStationAction("cases", tr("Go to the places to treat"), Qt::CTRL | Qt::Key_4,
@@ -272,34 +277,55 @@ void TreatStation::backToWork() {
         m_cases->setFocus();
 }
 
-void TreatStation::ask(bool again) {
-    if (m_controller == nullptr || !m_controller->whyNotTreat().isEmpty())
+void TreatStation::ask(ConsentQuestion::About about) {
+    const bool along = about == ConsentQuestion::About::along;
+    if (m_controller == nullptr || !(along ? whyNotAlong() : m_controller->whyNotTreat()).isEmpty())
         return;
     TreatmentController& treatment = m_controller->treatment();
-    if (again && !treatment.brokenOff())
+    if (about == ConsentQuestion::About::goOn && !treatment.brokenOff())
         return;
-    m_again = again;
+    m_question.about = about;
+    m_question.advised = along ? adviseAlong(*m_controller) : m_proposal.advised;
+    m_question.plan =
+        about == ConsentQuestion::About::goOn ? treatment.brokenOff()->told.plan : m_proposal.plan;
     treatment.putAway();
     m_pages->setCurrentWidget(m_consent);
-    m_consent->ask(*m_controller, again ? treatment.brokenOff()->told.plan : m_proposal.plan,
-                   m_proposal.advised, again);
+    m_consent->ask(*m_controller, m_question);
     refresh();
 }
 
 void TreatStation::agree(const QString& confirmation) {
     if (m_controller == nullptr)
         return;
-    if (m_again) {
+    if (m_question.about == ConsentQuestion::About::goOn) {
         m_controller->goOnTreating(confirmation.toStdString());
         return;
     }
     std::string overruled;
-    if (m_proposal.plan.againstAdvice) {
+    if (m_question.advised.advice != TreatmentAdvice::treat) {
         const VisitController& visit = m_controller->visit();
         const Vitals* vitals = visit.state() == VisitController::State::read ? &visit.vitals() : nullptr;
-        overruled = words::adviceReason(m_proposal.advised.reasons.front(), vitals).toStdString();
+        overruled = words::adviceReason(m_question.advised.reasons.front(), vitals).toStdString();
     }
-    m_controller->treat(m_proposal.plan, confirmation.toStdString(), overruled);
+    if (m_question.about == ConsentQuestion::About::along) {
+        backToWork();
+        emit stationWanted(QStringLiteral("scan")); // where it is watched, or says why it did not begin
+        m_controller->startTreating(m_question.plan.rules.allowed, confirmation.toStdString(), overruled);
+        return;
+    }
+    m_controller->treat(m_question.plan, confirmation.toStdString(), overruled);
+}
+
+QString TreatStation::whyNotAlong() const {
+    if (const QString why = m_controller->whyNotStart(); !why.isEmpty())
+        return why;
+    const VisitController& visit = m_controller->visit();
+    if (m_controller->target().takesCommands() && visit.state() != VisitController::State::read)
+        return tr("Read the vitals before anything is written.");
+    if (const TreatmentAdvised advised = adviseAlong(*m_controller);
+        advised.advice == TreatmentAdvice::refused)
+        return words::adviceReason(advised.reasons.front(), nullptr);
+    return {};
 }
 
 TreatStation::Next TreatStation::nextStep() const {
@@ -336,9 +362,9 @@ void TreatStation::act() {
         m_controller->readVitals();
         return;
     case Next::ask:
-        return ask(false);
+        return ask(ConsentQuestion::About::places);
     case Next::goOn:
-        return ask(true);
+        return ask(ConsentQuestion::About::goOn);
     case Next::stop:
         m_controller->treatment().stop();
         return;
@@ -350,6 +376,11 @@ void TreatStation::act() {
 void TreatStation::actNext() {
     if (m_controller == nullptr)
         return;
+    if (m_next == Next::ask) { // the data is saved first
+        emit stationWanted(QStringLiteral("scan"));
+        emit actionWanted(QStringLiteral("save-to"));
+        return;
+    }
     if (m_controller->treatment().state() == TreatmentController::State::ended &&
         m_controller->whyNotStart().isEmpty()) {
         ScanPlan whole = m_controller->plan();
@@ -400,14 +431,21 @@ void TreatStation::refresh() {
         m_model->show(drive, m_shown, course ? treatment.plan().rules.allowed : treatment.choice().steps,
                       course ? progress.results : std::vector<SpotResult>{}, !course, worksAt);
         m_goOn->setVisible(!course && treatment.brokenOff() && !treatment.busy());
+        m_along->setVisible(!course && !treatment.busy());
+        const QString whyNot = whyNotAlong();
+        m_along->setEnabled(whyNot.isEmpty());
+        m_along->setToolTip(whyNot.isEmpty()
+                                ? tr("Scans by the plan, and treats each patch once all around it has "
+                                     "been read; asks before anything is written")
+                                : whyNot);
         m_copy->setVisible(treatment.state() == TreatmentController::State::ended);
         m_putAway->setVisible(treatment.state() == TreatmentController::State::ended);
     } else {
         m_model->show({}, {}, {}, {}, false, -1);
-        for (QPushButton* button : {m_goOn, m_copy, m_putAway})
+        for (QPushButton* button : {m_goOn, m_along, m_copy, m_putAway})
             button->hide();
     }
-    constexpr int widths[] = {200, 165, 208, 150, 120};
+    constexpr int widths[] = {196, 184, 208, 130, 120};
     if (!m_cases->property("laidOut").toBool() && !m_shown.empty()) {
         m_cases->setProperty("laidOut", true);
         for (int i = 0; i < CasesModel::columns; ++i)

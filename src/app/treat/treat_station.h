@@ -34,7 +34,7 @@ private:
 
     void addActions();
     QWidget* makeWork();
-    void ask(bool again);
+    void ask(ConsentQuestion::About about);
     void agree(const QString& confirmation);
     void backToWork();
     void act();
@@ -47,6 +47,7 @@ private:
     void followTreatment();
     [[nodiscard]] bool showsCourse() const;
     [[nodiscard]] Next nextStep() const;
+    [[nodiscard]] QString whyNotAlong() const;
 
     DriveController* m_controller = nullptr;
     TreatmentProposal m_proposal;
@@ -64,12 +65,13 @@ private:
     ChoicePanel* m_choice;
     CoursePanel* m_course;
     QPushButton* m_goOn;
+    QPushButton* m_along;
     QPushButton* m_copy;
     QPushButton* m_putAway;
     StationFoot* m_foot;
     Next m_next = Next::nothing;
-    bool m_again = false; // the question is about one that was broken off
-    bool m_dirty = true;  // something changed while the station was not in view
+    ConsentQuestion m_question; // the last one
+    bool m_dirty = true;        // something changed while the station was not in view
 };
 
 } // namespace orbita::app

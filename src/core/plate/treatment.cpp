@@ -15,6 +15,11 @@ constexpr std::array<std::string_view, 8> treatmentResultNames = {
     "reads-well", "rewritten",        "remapped",      "rewritten-or-remapped",
     "still-slow", "still-unreadable", "out-of-spares", "worse"};
 
+constexpr std::array<std::string_view, 12> treatmentStopNames = {
+    "done",       "by-hand",        "new-defects", "spares-low",      "too-hot",  "not-answered",
+    "drive-gone", "medium-refuses", "not-stored",  "write-protected", "not-kept", "leave-ended"};
+static_assert(treatmentStopNames.size() == static_cast<std::size_t>(TreatmentStop::leaveEnded) + 1);
+
 } // namespace
 
 std::string_view treatmentStepName(TreatmentStep step) {
@@ -28,6 +33,13 @@ std::string_view treatmentResultName(TreatmentResult result) {
 }
 std::optional<TreatmentResult> treatmentResultFromName(std::string_view name) {
     return enumFromName<TreatmentResult>(treatmentResultNames, name);
+}
+
+std::string_view treatmentStopName(TreatmentStop stop) {
+    return treatmentStopNames[static_cast<std::size_t>(stop)];
+}
+std::optional<TreatmentStop> treatmentStopFromName(std::string_view name) {
+    return enumFromName<TreatmentStop>(treatmentStopNames, name);
 }
 
 bool isHealed(TreatmentResult result) {

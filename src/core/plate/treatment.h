@@ -37,6 +37,24 @@ std::string_view treatmentResultName(TreatmentResult result);
 std::optional<TreatmentResult> treatmentResultFromName(std::string_view name);
 bool isHealed(TreatmentResult result);
 
+// Why a treatment ended; kept by name.
+enum class TreatmentStop : std::uint8_t {
+    done,
+    byHand,
+    newDefects, // they came faster than old ones were healed
+    sparesLow,
+    tooHot,
+    notAnswered, // the drive stopped answering
+    driveGone,
+    mediumRefuses,  // several spots in a row were not taken
+    notStored,      // the drive says that it has written, and has not
+    writeProtected, // it takes no writing, or not any more
+    notKept,        // the journal could not be written: nothing goes on without it
+    leaveEnded,     // leave to write ended, or was taken back
+};
+std::string_view treatmentStopName(TreatmentStop stop);
+std::optional<TreatmentStop> treatmentStopFromName(std::string_view name);
+
 struct Treatment {
     LbaSpan span;
     TreatmentStep step = TreatmentStep::readAgain; // the last that was taken

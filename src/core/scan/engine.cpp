@@ -38,6 +38,7 @@ Engine::Engine(Drive& drive, const SettledPlan& plan, const GradeLimits& limits,
     , m_temperature(m_services.thermometer, StopRules(m_plan.asked.rules).find(RuleKind::temperature))
     , m_vitals(StopRules(m_plan.asked.rules).has(RuleKind::critical) ? m_services.critical : CriticalCount{})
     , m_saving(m_services.image)
+    , m_treating(m_services.along, m_model)
     , m_limit(m_services.recovery, carefully() ? m_plan.asked.recovery : Nanoseconds{})
     , m_estimator(m_grid.span)
     , m_rules(m_plan.asked.rules) {
@@ -114,6 +115,8 @@ EndReason Engine::run(const std::stop_token& stop) {
     if (m_ended == EndReason::running)
         recheckDue(true);
     if (m_ended == EndReason::running)
+        m_treating.finish(*this);
+    if (m_ended == EndReason::running)
         m_ended = m_stop.stop_requested() ? EndReason::stopped : EndReason::complete;
     if (m_services.sharingHub)
         --*m_services.sharingHub;
@@ -155,8 +158,10 @@ void Engine::readRoute() {
 
 void Engine::interrupt() {
     for (Interlude* const interlude :
-         std::initializer_list<Interlude*>{&m_technician, &m_temperature, &m_vitals, &m_saving})
+         std::initializer_list<Interlude*>{&m_technician, &m_temperature, &m_vitals, &m_saving, &m_treating})
         interrupt(*interlude);
+    if (m_treating.hasTreated())
+        m_limit.tryAgain(); // treatment has the drive try as long as it likes
 }
 
 void Engine::interrupt(Interlude& interlude) {

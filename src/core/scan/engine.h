@@ -12,6 +12,7 @@
 #include "core/scan/interludes/image_saving.h"
 #include "core/scan/interludes/technician_pause.h"
 #include "core/scan/interludes/temperature_watch.h"
+#include "core/scan/interludes/treating_along.h"
 #include "core/scan/interludes/vitals_watch.h"
 #include "core/scan/limit_shortener.h"
 #include "core/scan/recheck_queue.h"
@@ -207,6 +208,7 @@ private:
     TemperatureWatch m_temperature;
     VitalsWatch m_vitals;
     ImageSaving m_saving;
+    TreatingAlong m_treating;
     LimitShortener m_limit;
     std::map<std::uint64_t, MetBefore> m_met;     // by block
     std::map<std::uint64_t, ReadAnswer> m_putOff; // what the blocks that failed as a whole were answered with

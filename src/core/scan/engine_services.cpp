@@ -56,6 +56,7 @@ bool Engine::foundElsewhere() {
 
 // What was asked over links and nodes that are gone is asked over new ones; the rules that live by it go on.
 void Engine::renewServices(bool elsewhere) {
+    m_treating.end(*this, TreatmentStop::leaveEnded); // whatever came back, leave was not given for it
     if (!m_services.anew)
         return;
     ScanServices anew = m_services.anew();

@@ -13,7 +13,7 @@ constexpr std::array<std::string_view, 14> endedNames = {
     "running",     "complete", "stopped", "stop-rule",   "drive-gone",     "no-answer",   "shrunk",
     "link-faults", "refused",  "locked",  "reader-lost", "verify-doubted", "other-drive", "barred"};
 
-constexpr std::array<std::string_view, 51> kindNames = {"started",
+constexpr std::array<std::string_view, 54> kindNames = {"started",
                                                         "pace-measured",
                                                         "paused",
                                                         "resumed",
@@ -63,8 +63,11 @@ constexpr std::array<std::string_view, 51> kindNames = {"started",
                                                         "at-once",
                                                         "kept-for-last",
                                                         "not-asked",
-                                                        "ungraded"};
-static_assert(kindNames.size() == static_cast<std::size_t>(ScanEventKind::ungraded) + 1 &&
+                                                        "ungraded",
+                                                        "treated",
+                                                        "treated-in-vain",
+                                                        "treating-over"};
+static_assert(kindNames.size() == static_cast<std::size_t>(ScanEventKind::treatingOver) + 1 &&
               !kindNames.back().empty());
 static_assert(endedNames.size() == static_cast<std::size_t>(EndReason::barred) + 1 &&
               !endedNames.back().empty());

@@ -4,6 +4,7 @@
 
 #include "core/base/mutex.h"
 #include "core/drive/link/link.h"
+#include "core/plate/treatment.h"
 #include "core/scan/plan.h"
 
 #include <optional>
@@ -66,6 +67,9 @@ enum class ScanEventKind : std::uint8_t {
                  // read last, too
     notAsked,    // it did so count times: the span is not asked again
     ungraded,    // read well, with nothing to compare their time with: the first of such blocks; latency
+    treated,     // written to while the scan waited, and reads well now: treated
+    treatedInVain, // the same, and it does not
+    treatingOver,  // nothing more is treated in this scan: treatingEnded
 };
 
 enum class EndReason : std::uint8_t {
@@ -105,6 +109,8 @@ struct ScanEvent {
     EndReason ended = EndReason::running;
     Disturbance disturbance = Disturbance::none;
     RuleKind rule = RuleKind::unreadable;
+    TreatmentResult treated = TreatmentResult::readsWell;
+    TreatmentStop treatingEnded = TreatmentStop::done;
 };
 
 // What happened so far. One thread writes, any number read.

@@ -44,6 +44,7 @@ void ScanFeed::takeOver(ScanModel& model) {
     found->covered = model.covered().spans();
     found->coveredSectors = model.covered().total();
     found->standstills = model.standstills();
+    found->treatments = model.treatments();
     m_latest = std::move(found);
     const MutexLock lock(m_mutex);
     m_found = m_latest;

@@ -32,6 +32,7 @@ public:
     [[nodiscard]] std::vector<LedgerEntry> ledger() const { return *found()->ledger; }
     [[nodiscard]] std::vector<LbaSpan> covered() const { return found()->covered; }
     [[nodiscard]] std::vector<Standstill> standstills() const { return found()->standstills; }
+    [[nodiscard]] TreatmentLayer treatments() const { return found()->treatments; }
     [[nodiscard]] std::vector<ScanEvent> events(std::size_t from = 0) const { return m_events.since(from); }
     [[nodiscard]] AnswerTail::News answersSince(std::uint64_t from) const { return m_answers.since(from); }
     [[nodiscard]] std::vector<KnownSectors> known() const;
@@ -50,6 +51,7 @@ private:
             std::make_shared<const std::vector<LedgerEntry>>();
         std::vector<LbaSpan> covered;
         std::vector<Standstill> standstills;
+        TreatmentLayer treatments;
         std::uint64_t version = 0; // of the model
         std::uint64_t ledgerVersion = 0;
         SectorCount coveredSectors;

@@ -9,6 +9,7 @@ namespace orbita {
 
 ScanModel::ScanModel(const BlockGrid& grid, std::uint32_t logicalBytes, EventLog& events)
     : m_grid(grid)
+    , m_logicalBytes(logicalBytes)
     , m_plate(std::make_shared<Plate>(grid.blocks()))
     , m_ledger(logicalBytes)
     , m_events(events) {}
@@ -300,6 +301,7 @@ void ScanModel::restoreDefects(const LedgerEntry& entry, Earlier& taken) {
 ScanModel::Earlier ScanModel::restore(const ScanRecord& earlier,
                                       const std::function<bool(std::uint64_t)>& counts, bool putOff) {
     Earlier taken;
+    m_treatments = earlier.treatments;
     if (earlier.plate)
         restoreCells(earlier, counts, taken.done);
     for (const LedgerEntry& entry : earlier.ledger)

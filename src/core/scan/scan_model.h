@@ -14,6 +14,7 @@
 #include "core/drive/standstill.h"
 #include "core/plate/ledger.h"
 #include "core/plate/plate.h"
+#include "core/plate/treatment.h"
 #include "core/scan/answer_tail.h"
 #include "core/scan/scan_status.h"
 
@@ -86,11 +87,18 @@ public:
 
     Standstill addStandstill(const LbaSpan& span, StandstillKind kind, bool again);
     void setStandstills(std::vector<Standstill> standstills);
+    // What was done to sectors, beside what was found of them.
+    void addTreatment(const Treatment& treatment) {
+        m_treatments.add(treatment);
+        ++m_changes;
+    }
     void addLinkFault() { ++m_totals.linkFaults; }
     void addLateness(Nanoseconds excess, Nanoseconds unit) { m_lateness.add(excess, unit); }
     void log(const ScanEvent& event) { m_events.append(event); }
 
     [[nodiscard]] const BlockGrid& grid() const { return m_grid; }
+    [[nodiscard]] std::uint32_t logicalBytes() const { return m_logicalBytes; }
+    [[nodiscard]] const TreatmentLayer& treatments() const { return m_treatments; }
     [[nodiscard]] std::shared_ptr<const Plate> plate() const { return m_plate; }
     [[nodiscard]] Cell at(std::uint64_t block) const { return m_plate->at(block); }
     [[nodiscard]] const Ledger& ledger() const { return m_ledger; }
@@ -126,7 +134,9 @@ private:
     void restoreDefects(const LedgerEntry& entry, Earlier& taken);
 
     BlockGrid m_grid;
+    std::uint32_t m_logicalBytes;
     std::shared_ptr<Plate> m_plate;
+    TreatmentLayer m_treatments;
     Ledger m_ledger;
     SpanSet m_covered;
     ScanTotals m_totals;

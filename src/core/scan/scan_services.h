@@ -3,9 +3,12 @@
 #pragma once
 
 #include "core/base/mutex.h"
+#include "core/base/span_set.h"
 #include "core/drive/drive.h"
 #include "core/drive/stored_map.h"
 #include "core/inventory/place.h"
+#include "core/plate/ledger.h"
+#include "core/plate/treatment.h"
 #include "core/scan/earlier_pace.h"
 
 #include <atomic>
@@ -90,6 +93,22 @@ private:
     bool m_told GUARDED_BY(m_mutex) = false;
 };
 
+// What came of treating what the scan has just confirmed.
+struct TreatedAlong {
+    std::vector<Treatment> treatments;
+    std::optional<TreatmentStop> over; // nothing more may be treated: why
+};
+// Writes to the drive while the scan waits, by leave of its own: no command of the scan's ever writes.
+class AlongTreatment {
+public:
+    virtual ~AlongTreatment() = default;
+    // `defects`: what is to be treated; `ledger`: all that are known; `covered`: what has been read. Nothing
+    // is at the drive meanwhile. Returns soon after a stop is requested, but for a write that is under way.
+    virtual TreatedAlong treat(const std::vector<LedgerEntry>& defects,
+                               const std::vector<LedgerEntry>& ledger, const SpanSet& covered,
+                               const std::stop_token& stop) = 0;
+};
+
 // A reading that was no part of the scan and was not answered in good order. Where the scan then reads the
 // place well, it failed once all the same.
 struct MetBefore {
@@ -117,6 +136,7 @@ struct ScanServices {
     // What questions of ours met before the scan began.
     std::vector<MetBefore> met{};
     EarlierPaceFinder earlierPace{};
+    std::shared_ptr<AlongTreatment> along{}; // "treat as you go"; null: nothing is written
     // Where the drive went silent before the scan began, by a question of ours: that is where it is told.
     std::optional<LbaSpan> silentAt{};
     // The same scan as it was kept when it was broken off, on the same grid; what it vouches for is not

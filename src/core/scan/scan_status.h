@@ -36,6 +36,7 @@ enum class ScanPhase : std::uint8_t {
     waiting,   // a command is past the limit, or the drive seems gone
     cooling,   // too warm by the plan's rule
     saving,    // reading waits for the image that is saved to
+    treating,  // reading waits while what was found is treated
     pausing,
     paused,
     ended

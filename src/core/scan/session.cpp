@@ -60,6 +60,9 @@ ScanSession::ScanSession(DriveOpener opener, const ScanPlan& plan, ScanRecord ea
 ScanRecord ScanSession::record() const {
     ScanRecord record = recordOf(m_feed, m_startedAt, m_limits);
     record.treatments = m_treatments;
+    const TreatmentLayer since = m_feed.treatments();
+    for (const Treatment& treatment : since.all())
+        record.treatments.add(treatment);
     const MutexLock lock(m_imageMutex);
     if (m_image)
         record.status.saving = m_image->status();

@@ -20,15 +20,24 @@ bool serialOnLabel(const Target& target, const Vitals* vitals) {
 
 Result<OpenTreatment> OpenTreatment::open(const Target& target, bool paced, const std::string& actionLog,
                                           const std::stop_token& stop) {
-    OpenTreatment held;
-    held.m_target = target;
-    held.m_actionLog = actionLog;
+    std::vector<Claim> claims;
     for (const std::string& name : claimsOf(target)) {
         auto mine = claim(name);
         if (!mine)
             return tl::unexpected(mine.error());
-        held.m_claims.push_back(std::move(*mine));
+        claims.push_back(std::move(*mine));
     }
+    auto held = openWithin(target, paced, actionLog, stop);
+    if (held)
+        held->m_claims = std::move(claims);
+    return held;
+}
+
+Result<OpenTreatment> OpenTreatment::openWithin(const Target& target, bool paced,
+                                                const std::string& actionLog, const std::stop_token& stop) {
+    OpenTreatment held;
+    held.m_target = target;
+    held.m_actionLog = actionLog;
     auto drive = TreatedSession::open(target, paced, actionLog, stop);
     if (!drive)
         return tl::unexpected(drive.error());
@@ -60,7 +69,8 @@ Result<void> OpenTreatment::askLeave(const TreatmentPlan& plan, const TreatmentC
 }
 
 Result<TreatmentJournal> OpenTreatment::begin(const TreatmentPlan& plan, const TreatmentConsent& consent,
-                                              const std::string& folder, std::int64_t startedAt) {
+                                              const std::string& folder, std::int64_t startedAt,
+                                              const std::vector<Spot>& spots) {
     if (!consent.overruled.empty())
         if (auto noted = doLogged(m_target, m_actionLog, ActionKind::adviceOverruled,
                                   {{"what", "treatment"}, {"reasons", consent.overruled}});
@@ -70,7 +80,10 @@ Result<TreatmentJournal> OpenTreatment::begin(const TreatmentPlan& plan, const T
                                             plan, startedAt);
     if (!journal)
         return journal;
-    if (const auto leave = askLeave(plan, consent, journal->path()); !leave) {
+    TreatmentPlan asked = plan;
+    if (!spots.empty())
+        asked.spots = spots;
+    if (const auto leave = askLeave(asked, consent, journal->path()); !leave) {
         journal->discard();
         return tl::unexpected(leave.error());
     }

@@ -25,6 +25,9 @@ public:
     // `actionLog`, `paced`: as TreatedSession::open(). Errors: as there; a scan uses it.
     static Result<OpenTreatment> open(const Target& target, bool paced, const std::string& actionLog,
                                       const std::stop_token& stop);
+    // Within a scan that has it already, and waits meanwhile.
+    static Result<OpenTreatment> openWithin(const Target& target, bool paced, const std::string& actionLog,
+                                            const std::stop_token& stop);
 
     [[nodiscard]] TreatedSession& drive() { return *m_drive; }
     // As it told them when it was opened; absent: it tells none.
@@ -33,8 +36,10 @@ public:
 
     // Begins the journal in `folder` and asks for leave to write what the plan may come to. Errors: as
     // TreatmentJournal::create() and the gate; no journal is left then.
+    // `spots`: where it may have to write, for a plan that is made later; its own otherwise.
     Result<TreatmentJournal> begin(const TreatmentPlan& plan, const TreatmentConsent& consent,
-                                   const std::string& folder, std::int64_t startedAt);
+                                   const std::string& folder, std::int64_t startedAt,
+                                   const std::vector<Spot>& spots = {});
     struct TakenUp {
         TreatmentJournal journal;
         JournalTold told;
@@ -43,10 +48,12 @@ public:
     // another drive.
     Result<TakenUp> takeUp(const std::string& journal, const TreatmentConsent& consent);
 
-private:
-    OpenTreatment() = default;
+    // Leave to write what the plan may come to, kept in that journal. Errors: as the gate.
     Result<void> askLeave(const TreatmentPlan& plan, const TreatmentConsent& consent,
                           const std::string& journal);
+
+private:
+    OpenTreatment() = default;
 
     Target m_target;
     std::string m_actionLog;

@@ -281,6 +281,13 @@ private:
             m_told.newDefects = spansOf(record.at("new_defects"));
         } else if (what == "taken-up") {
             m_told.ended.reset();
+            if (const auto more = record.find("spots"); more != record.end()) {
+                std::vector<Spot>& spots = m_told.plan.spots;
+                for (const json& spot : *more)
+                    spots.push_back(spotFrom(spot));
+                std::sort(spots.begin(), spots.end(),
+                          [](const Spot& a, const Spot& b) { return a.span.first < b.span.first; });
+            }
         } else {
             throw BadLine("unknown");
         }
@@ -442,6 +449,14 @@ Result<TreatmentJournal> TreatmentJournal::open(const std::string& path, const P
     if (auto up = journal.append({{"record", "taken-up"}}, {}, true); !up)
         return tl::unexpected(up.error());
     return journal;
+}
+
+Result<void> TreatmentJournal::takeUp(const std::vector<Spot>& more) {
+    json spots = json::array();
+    for (const Spot& spot : more)
+        spots.push_back(spotJson(spot));
+    m_saved = m_saved || !more.empty(); // from here on it says something
+    return append({{"record", "taken-up"}, {"spots", std::move(spots)}}, {}, true);
 }
 
 Result<JournalTold> TreatmentJournal::read(const std::string& path) {

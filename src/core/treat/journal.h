@@ -80,6 +80,8 @@ public:
     // Durable likewise.
     Result<void> result(const SpotResult& result);
     Result<void> end(TreatmentStop stop, const std::vector<LbaSpan>& newDefects);
+    // It is gone on with, with these spots besides those of its plan. Durable.
+    Result<void> takeUp(const std::vector<Spot>& more);
     // Takes the file away again, where nothing was saved in it: leave to write was not given.
     void discard();
     // Written, and durable with what follows.

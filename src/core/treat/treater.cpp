@@ -174,11 +174,16 @@ std::optional<SectorCounters> Treater::ask() {
     return m_progress.now;
 }
 
+bool Treater::isAmongSpots(const LbaSpan& span) const {
+    // Ascending, and never overlapping.
+    const auto spot = std::partition_point(m_plan.spots.begin(), m_plan.spots.end(),
+                                           [&](const Spot& s) { return s.span.end() <= span.first; });
+    return spot != m_plan.spots.end() && spot->span.overlaps(span);
+}
+
 bool Treater::isPlanned(const LbaSpan& span) const {
-    const auto overlaps = [&](const LbaSpan& other) { return other.overlaps(span); };
-    return std::any_of(m_plan.spots.begin(), m_plan.spots.end(),
-                       [&](const Spot& spot) { return overlaps(spot.span); }) ||
-           std::any_of(m_plan.known.begin(), m_plan.known.end(), overlaps);
+    return isAmongSpots(span) || std::any_of(m_plan.known.begin(), m_plan.known.end(),
+                                             [&](const LbaSpan& other) { return other.overlaps(span); });
 }
 
 // So that the head, and the drive's read-ahead, come from elsewhere each time.
@@ -610,7 +615,7 @@ void Treater::lookAgain() {
     }
     const std::vector<SpotResult> results = m_progress.results;
     for (SpotResult result : results) {
-        if (!isHealed(result.result))
+        if (!isHealed(result.result) || !isAmongSpots(result.spot.span))
             continue;
         const Nanoseconds limit = latestInTime(result.spot.span, medium);
         SpotRead read = lone(result.spot.span, medium);

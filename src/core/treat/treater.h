@@ -70,6 +70,7 @@ private:
     void step(const LbaSpan& span, std::string did, std::string came, Nanoseconds latency,
               std::string words = {});
     void keep(const SpotResult& result);
+    [[nodiscard]] bool isAmongSpots(const LbaSpan& span) const;
     [[nodiscard]] bool isPlanned(const LbaSpan& span) const;
     void halt(TreatmentStop stop, std::optional<Error> error = {});
     void haltWhereGone(Outcome outcome);

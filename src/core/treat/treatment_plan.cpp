@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/treat/treatment_plan.h"
 
-#include "core/base/names.h"
 #include "core/base/span_set.h"
 
 #include <algorithm>
@@ -9,11 +8,6 @@
 namespace orbita {
 
 namespace {
-
-constexpr std::array<std::string_view, 12> stopNames = {
-    "done",       "by-hand",        "new-defects", "spares-low",      "too-hot",  "not-answered",
-    "drive-gone", "medium-refuses", "not-stored",  "write-protected", "not-kept", "leave-ended"};
-static_assert(stopNames.size() == static_cast<std::size_t>(TreatmentStop::leaveEnded) + 1);
 
 std::uint64_t perPhysical(const DriveIdentity& drive) {
     return std::max(1U, drive.physicalBytes / drive.logicalBytes);
@@ -39,13 +33,6 @@ std::uint64_t sectorsEach(const DriveIdentity& drive, SpotOrigin origin) {
 }
 
 } // namespace
-
-std::string_view treatmentStopName(TreatmentStop stop) {
-    return stopNames[static_cast<std::size_t>(stop)];
-}
-std::optional<TreatmentStop> treatmentStopFromName(std::string_view name) {
-    return enumFromName<TreatmentStop>(stopNames, name);
-}
 
 std::vector<Spot> spotsIn(const LbaSpan& span, const DriveIdentity& drive, SpotOrigin origin) {
     std::vector<Spot> spots;
