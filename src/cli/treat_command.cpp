@@ -319,6 +319,11 @@ int treat(const TreatOptions& options) {
     const auto policy = housePolicy(options.policy);
     if (!policy)
         return complain(policy.error());
+    if (const int purged =
+            purgeOldJournals(treatmentsFolder(casebookPath()), policy->treatment.keepSavedDays, nowSeconds());
+        purged > 0)
+        Printer(stderr) << "What was saved of drives' contents in " << purged
+                        << " old treatments is taken out, as the house policy has it.\n";
     if (!options.resume.empty())
         return resume(options, *policy);
     const bool events = options.json == oneALine;

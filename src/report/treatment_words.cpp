@@ -404,6 +404,20 @@ QString treatedSince(const TreatmentLayer& treatments) {
         .arg(format::count(static_cast<std::uint64_t>(healed)), places(all.size()));
 }
 
+QString treatedOn(const JournalTold& told) {
+    const Tally tally = tallyOf(told.results);
+    const QString when =
+        QLocale().toString(QDateTime::fromSecsSinceEpoch(told.startedAt).date(), QLocale::ShortFormat);
+    QString text = when + QStringLiteral(": ") + healedOf(tally, told.plan.spots.size());
+    if (tally.lost > 0)
+        text += QLatin1Char(' ') + lostOf(tally);
+    if (!told.ended)
+        text += QLatin1Char(' ') + tr("It was interrupted.");
+    else if (*told.ended != TreatmentStop::done)
+        text += QLatin1Char(' ') + treatmentStop(*told.ended);
+    return text;
+}
+
 QString afterTreatment(const std::vector<SpotResult>& results, const AllowedSteps& allowed) {
     const Tally tally = tallyOf(results);
     const auto any = [&](TreatmentResult result) { return tally.of.contains(result); };

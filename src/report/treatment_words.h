@@ -54,6 +54,9 @@ QString treatmentSummary(const std::vector<SpotResult>& results);
 QString treatmentSummaryInShort(const std::vector<SpotResult>& results);
 // "2 of 4 places that were treated read well now.": of a scan's map; empty where nothing was treated.
 QString treatedSince(const TreatmentLayer& treatments);
+// "27 Nov 2026: 2 of 4 places read well now.": one that was made earlier, with why it ended where it was cut
+// short.
+QString treatedOn(const JournalTold& told);
 // What to do about places that were not healed; empty where all were.
 QString afterTreatment(const std::vector<SpotResult>& results, const AllowedSteps& allowed);
 // One step and its reply; the second without where.

@@ -16,7 +16,6 @@ namespace fs = std::filesystem;
 
 namespace {
 
-constexpr const char* journalEnding = ".treatment";
 constexpr const char* takingOut = "taking what was saved out of";
 
 } // namespace
@@ -27,27 +26,34 @@ std::string treatmentsFolder(const std::string& casebook) {
     return (fs::path(casebook).parent_path() / "treatments").string();
 }
 
-Result<std::string> latestTreatment(const std::string& folder, const DriveIdentity& drive) {
-    std::string latest;
-    std::int64_t startedAt = -1;
+std::vector<PastTreatment> treatmentsOfDrive(const std::string& folder, const DriveIdentity& drive) {
+    std::vector<PastTreatment> all;
     std::error_code error;
     for (const auto& entry : fs::directory_iterator(folder, error)) {
         if (entry.path().extension() != journalEnding)
             continue;
-        const auto told = TreatmentJournal::read(entry.path().string());
-        if (!told || told->ended == TreatmentStop::done || told->drive.serial != drive.serial ||
-            told->drive.model != drive.model || told->startedAt <= startedAt)
+        auto told = TreatmentJournal::read(entry.path().string());
+        if (!told || told->drive.serial != drive.serial || told->drive.model != drive.model ||
+            (drive.capacity.value != 0 && told->drive.capacity != drive.capacity))
             continue;
-        startedAt = told->startedAt;
-        latest = entry.path().string();
+        told->steps.clear();
+        all.push_back({entry.path().string(), std::move(*told)});
     }
-    if (latest.empty())
-        return tl::unexpected(Error{Error::Kind::notFound,
-                                    "looking for a treatment to go on with in",
-                                    folder,
-                                    "there is none of this drive that was broken off",
-                                    {}});
-    return latest;
+    std::sort(all.begin(), all.end(), [](const PastTreatment& a, const PastTreatment& b) {
+        return a.told.startedAt > b.told.startedAt;
+    });
+    return all;
+}
+
+Result<std::string> latestTreatment(const std::string& folder, const DriveIdentity& drive) {
+    for (const PastTreatment& past : treatmentsOfDrive(folder, drive))
+        if (past.told.ended != TreatmentStop::done)
+            return past.journal;
+    return tl::unexpected(Error{Error::Kind::notFound,
+                                "looking for a treatment to go on with in",
+                                folder,
+                                "there is none of this drive that was broken off",
+                                {}});
 }
 
 Result<int> exportSaved(const std::string& path, const std::string& folder) {

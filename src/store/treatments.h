@@ -14,6 +14,12 @@ namespace orbita {
 std::string treatmentsFolder(const std::string& casebook);
 // The journal of the latest treatment of that drive that was not ended. Errors: there is none.
 Result<std::string> latestTreatment(const std::string& folder, const DriveIdentity& drive);
+struct PastTreatment {
+    std::string journal;
+    JournalTold told; // without its steps
+};
+// All treatments of that drive, the latest first.
+std::vector<PastTreatment> treatmentsOfDrive(const std::string& folder, const DriveIdentity& drive);
 // What is saved of each place, as LBA-SECTORS.bin in `folder`, which is made, private. Returns how many.
 // Errors: one of them is there already; what was saved is damaged, or was taken out.
 Result<int> exportSaved(const std::string& journal, const std::string& folder);

@@ -263,7 +263,7 @@ private slots:
         QCOMPARE(treatment().progress().stop, std::optional(TreatmentStop::byHand));
         const std::size_t done = treatment().progress().results.size();
         QVERIFY(done < 12);
-        QTRY_VERIFY_WITH_TIMEOUT(treatment().brokenOff().has_value(), 10'000);
+        QTRY_VERIFY_WITH_TIMEOUT(treatment().brokenOff() != nullptr, 10'000);
         QTRY_VERIFY(test::button(*m_window, "Go on…") != nullptr);
         click("Go on…");
         tickAll();
@@ -274,6 +274,11 @@ private slots:
                                  120'000);
         QCOMPARE(treatment().progress().results.size(), std::size_t{12});
         QTRY_VERIFY_WITH_TIMEOUT(!treatment().brokenOff(), 10'000);
+        // It is remembered: the station says what was treated before.
+        click("Back to the places");
+        QTRY_VERIFY(find<QLabel>("treatedBefore")->isVisible());
+        QVERIFY2(find<QLabel>("treatedBefore")->text().contains("12 of 12 places read well now"),
+                 qPrintable(find<QLabel>("treatedBefore")->text()));
     }
     // A span selected on the plate, in which nothing bad is known, is refreshed: the same data once more.
     void aSelectionIsRefreshed() {
@@ -313,7 +318,6 @@ private slots:
         click("Write to this drive");
         QTRY_VERIFY_WITH_TIMEOUT(controller().current() && controller().current()->error.has_value(), 20'000);
         QVERIFY(m_window->station<ScanStation>().isVisible());
-        QVERIFY(find<QLabel>("notice")->isVisible());
         QVERIFY2(
             m_window->station<ScanStation>().findChild<QLabel*>("notice")->text().contains("serial number"),
             qPrintable(find<QLabel>("notice")->text()));

@@ -524,6 +524,7 @@ void DriveController::refresh() {
         if (std::exchange(m_along, {})) { // it was written to, or may have been
             m_visit.takeActions();
             m_visit.readVitals();
+            m_treatment.lookForPast();
         }
     }
     view.judgement =

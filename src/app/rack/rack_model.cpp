@@ -3,6 +3,7 @@
 
 #include "app/rack/dial_state.h"
 #include "core/base/own_format.h"
+#include "core/treat/journal.h"
 #include "report/words.h"
 #include "store/scan_file.h"
 
@@ -64,6 +65,9 @@ RackModel::RackModel(Source source, SystemPaths system, QObject* parent)
         return;
     }
     m_keeper = std::make_unique<CasebookKeeper>(casebookPath());
+    m_keeper->post([folder = m_keeper->treatments(), days = m_policy.treatment.keepSavedDays](Casebook&) {
+        purgeOldJournals(folder, days, QDateTime::currentSecsSinceEpoch());
+    });
     connect(&m_lookTimer, &QTimer::timeout, this, &RackModel::lookForDrives);
     // Looked at twice: what the first look begins, the second takes.
     connect(&m_events, &KernelEvents::blockDevicesChanged, this, [this] {

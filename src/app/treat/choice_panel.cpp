@@ -25,7 +25,9 @@ ChoicePanel::ChoicePanel(QWidget* parent)
     , m_zeros(new QCheckBox(tr("Overwrite the rest with &zeros"), this))
     , m_reassign(new QCheckBox(tr("Have spare sectors &used"), this))
     , m_destroying(new QLabel(this))
-    , m_counts(new QLabel(this)) {
+    , m_counts(new QLabel(this))
+    , m_pastHead(Theme::heading(tr("Treated before"), this))
+    , m_past(new QLabel(this)) {
     m_scope->setObjectName(QStringLiteral("treatScope"));
     m_scope->setAccessibleName(tr("What is treated"));
     m_scope->addItems({tr("All defects"), tr("Confirmed defects only"), tr("Unreadable only"),
@@ -48,6 +50,9 @@ ChoicePanel::ChoicePanel(QWidget* parent)
     m_destroying->setFont(Theme::text(12));
     m_counts->setWordWrap(true);
     m_counts->setObjectName(QStringLiteral("treatCounts"));
+    m_past->setWordWrap(true);
+    m_past->setFont(Theme::text(12));
+    m_past->setObjectName(QStringLiteral("treatedBefore"));
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(6);
@@ -77,6 +82,9 @@ ChoicePanel::ChoicePanel(QWidget* parent)
     column->addSpacing(8);
     column->addWidget(Theme::heading(tr("What the drive counts of its sectors"), this));
     column->addWidget(m_counts);
+    column->addSpacing(8);
+    column->addWidget(m_pastHead);
+    column->addWidget(m_past);
     column->addStretch();
     connect(m_scope, &QComboBox::activated, this, &ChoicePanel::chosen);
 }
@@ -131,6 +139,14 @@ void ChoicePanel::refresh() {
     const SectorCounters counts = read ? countersOf(visit.vitals()) : SectorCounters{};
     const QString text = words::countersChange(counts, counts);
     m_counts->setText(!read ? tr("not read yet") : text.isEmpty() ? tr("nothing") : text);
+    QStringList past;
+    constexpr std::size_t mostShown = 3;
+    for (const PastTreatment& one : m_controller->treatment().past())
+        if (static_cast<std::size_t>(past.size()) < mostShown && !one.told.plan.spots.empty())
+            past << words::treatedOn(one.told);
+    m_past->setText(past.join(QLatin1Char('\n')));
+    m_pastHead->setVisible(!past.isEmpty());
+    m_past->setVisible(!past.isEmpty());
     m_filling = false;
 }
 

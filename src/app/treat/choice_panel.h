@@ -31,6 +31,8 @@ private:
     QLabel* m_destroying;
     std::array<QPushButton*, 3> m_data{};
     QLabel* m_counts;
+    QLabel* m_pastHead;
+    QLabel* m_past;
     bool m_filling = false;
 };
 

@@ -2,9 +2,9 @@
 #include "app/visit/treatment_controller.h"
 
 #include "report/words.h"
-#include "store/treatments.h"
 
 #include <QDateTime>
+#include <algorithm>
 
 namespace orbita::app {
 
@@ -31,7 +31,7 @@ TreatmentController::TreatmentController(Target target, bool paced, CasebookKeep
     , m_keeper(keeper)
     , m_policyAllows(policy.treatment.allowed)
     , m_mail(std::make_shared<Mailbox>(this, [this] { takeMail(); })) {
-    lookForBrokenOff();
+    lookForPast();
 }
 
 TreatmentController::~TreatmentController() {
@@ -59,11 +59,12 @@ void TreatmentController::start(const TreatmentPlan& plan, const std::string& co
 }
 
 void TreatmentController::goOn(const std::string& confirmation) {
-    if (!m_brokenOff)
+    const PastTreatment* off = brokenOff();
+    if (off == nullptr)
         return;
     Wish wish;
-    wish.plan = m_brokenOff->told.plan;
-    wish.goOn = m_brokenOff->journal;
+    wish.plan = off->told.plan;
+    wish.goOn = off->journal;
     wish.consent = {confirmation, m_policyAllows, {}};
     begin(std::move(wish));
 }
@@ -155,6 +156,13 @@ void TreatmentController::stop() {
     emit changed();
 }
 
+const PastTreatment* TreatmentController::brokenOff() const {
+    const auto off = std::find_if(m_past.begin(), m_past.end(), [](const PastTreatment& past) {
+        return past.told.ended != TreatmentStop::done && !past.told.plan.spots.empty();
+    });
+    return off == m_past.end() ? nullptr : &*off;
+}
+
 void TreatmentController::putAway() {
     if (busy())
         return;
@@ -171,8 +179,8 @@ void TreatmentController::takeMail() {
     }
     if (!news)
         return;
-    if (news->brokenOff)
-        m_brokenOff = std::move(*news->brokenOff);
+    if (news->past)
+        m_past = std::move(*news->past);
     if (news->plan) {
         m_plan = std::move(*news->plan);
         m_journal = std::move(news->journal);
@@ -189,7 +197,7 @@ void TreatmentController::takeMail() {
         m_stopAsked = false;
         if (m_state == State::running) {
             m_state = State::ended;
-            lookForBrokenOff();
+            lookForPast();
             emit ended();
         }
     }
@@ -197,19 +205,16 @@ void TreatmentController::takeMail() {
 }
 
 // By the casebook's thread: the folder is on its disk.
-void TreatmentController::lookForBrokenOff() {
+void TreatmentController::lookForPast() {
     if (m_keeper == nullptr || m_target.name.empty())
         return;
     m_keeper->post([mail = m_mail, folder = m_keeper->treatments(), drive = m_target.identity](Casebook&) {
-        std::optional<BrokenOff> found;
-        if (const auto path = latestTreatment(folder, drive))
-            if (auto told = TreatmentJournal::read(*path))
-                found = BrokenOff{*path, std::move(*told)};
+        std::vector<PastTreatment> past = treatmentsOfDrive(folder, drive);
         {
             const MutexLock lock(mail->mutex);
             if (!mail->news)
                 mail->news.emplace();
-            mail->news->brokenOff = std::move(found);
+            mail->news->past = std::move(past);
         }
         mail->bell.ring();
     });

@@ -8,6 +8,7 @@
 #include "core/policy/house_policy.h"
 #include "core/target/open_treatment.h"
 #include "core/treat/treater.h"
+#include "store/treatments.h"
 #include "system/sleep_inhibitor.h"
 
 #include <QElapsedTimer>
@@ -23,12 +24,6 @@ struct TreatmentChoice {
     AllowedSteps steps;
     std::vector<LbaSpan> leftOut; // cases that are not treated, by where they lie
     friend bool operator==(const TreatmentChoice&, const TreatmentChoice&) = default;
-};
-
-// One that was broken off, as its journal tells.
-struct BrokenOff {
-    std::string journal;
-    JournalTold told;
 };
 
 class TreatmentController final : public QObject {
@@ -70,8 +65,12 @@ public:
     // Puts the last one's result or refusal away; its journal stays.
     void putAway();
 
-    // Looked for beside the casebook when the drive came.
-    [[nodiscard]] const std::optional<BrokenOff>& brokenOff() const { return m_brokenOff; }
+    // The drive's treatments, the latest first, as their journals beside the casebook tell.
+    [[nodiscard]] const std::vector<PastTreatment>& past() const { return m_past; }
+    // The latest of them that can be gone on with; null: there is none.
+    [[nodiscard]] const PastTreatment* brokenOff() const;
+    // A scan has treated what it found.
+    void lookForPast();
 
     // Stops it after the write that is under way. Returns at once.
     void wrapUp();
@@ -87,7 +86,7 @@ private:
         std::string journal;
         std::optional<TreatmentProgress> progress;
         std::optional<Error> refused;
-        std::optional<std::optional<BrokenOff>> brokenOff;
+        std::optional<std::vector<PastTreatment>> past;
         bool over = false;
     };
     struct Mailbox {
@@ -107,7 +106,6 @@ private:
     static void run(const Target& target, bool paced, const std::string& log, const std::string& folder,
                     const Wish& wish, Mailbox& mail, const std::stop_token& stop);
     void takeMail();
-    void lookForBrokenOff();
 
     Target m_target;
     bool m_paced;
@@ -121,7 +119,7 @@ private:
     std::string m_journal;
     std::int64_t m_startedAt = 0;
     bool m_stopAsked = false;
-    std::optional<BrokenOff> m_brokenOff;
+    std::vector<PastTreatment> m_past;
     std::unique_ptr<SleepInhibitor> m_awake;
     std::shared_ptr<Mailbox> m_mail;
     std::atomic<bool> m_atDrive = false; // m_thread is at work

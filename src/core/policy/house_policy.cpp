@@ -75,7 +75,7 @@ void takeFlag(const Json& json, const char* key, bool& into) {
 TreatmentPolicy readTreatment(const Json& json, TreatmentPolicy t) {
     only(json, "policy.treatment",
          {"allowed", "destroying", "most_unreadable", "most_patches", "most_spread_percent", "most_new",
-          "hottest_c", "least_spare_percent", "new_defects", "most_remapped"});
+          "hottest_c", "least_spare_percent", "new_defects", "most_remapped", "keep_saved_days"});
     constexpr std::int64_t many = 1'000'000'000;
     takeFlag(json, "allowed", t.allowed);
     takeFlag(json, "destroying", t.destroying);
@@ -87,6 +87,7 @@ TreatmentPolicy readTreatment(const Json& json, TreatmentPolicy t) {
     takeNumber(json, "least_spare_percent", 0, 100, t.leastSpare);
     takeNumber(json, "new_defects", 1, many, t.newDefects);
     takeNumber(json, "most_remapped", 1, many, t.mostRemapped);
+    takeNumber(json, "keep_saved_days", 0, 36'500, t.keepSavedDays);
     return t;
 }
 

@@ -39,6 +39,7 @@ struct TreatmentPolicy {
     unsigned leastSpare = 10;          // percent
     std::uint64_t newDefects = 3;      // met during treatment, and more than were healed
     std::uint64_t mostRemapped = 100;  // in one treatment
+    std::uint64_t keepSavedDays = 0;   // what journals hold of a customer's data; 0: for good
     friend bool operator==(const TreatmentPolicy&, const TreatmentPolicy&) = default;
 };
 

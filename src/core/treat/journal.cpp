@@ -377,7 +377,8 @@ std::string fileName(const DriveIdentity& drive, std::int64_t startedAt, const s
     for (const char c : drive.serial)
         if (std::isalnum(static_cast<unsigned char>(c)) != 0 && serial.size() < 24)
             serial += c;
-    return fmt::format("{}-{}-{}.treatment", startedAt, serial.empty() ? "drive" : serial, id.substr(0, 8));
+    return fmt::format("{}-{}-{}{}", startedAt, serial.empty() ? "drive" : serial, id.substr(0, 8),
+                       journalEnding);
 }
 
 } // namespace
@@ -588,6 +589,29 @@ Result<void> purgeJournal(const std::string& path) {
     if (!folder)
         return tl::unexpected(systemError(readingIt, path, errno));
     return writeDurably({folder.get(), at.filename().string(), path}, out);
+}
+
+int purgeOldJournals(const std::string& folder, std::uint64_t days, std::int64_t now) {
+    constexpr std::int64_t daySeconds = 86'400;
+    if (days == 0)
+        return 0;
+    const std::int64_t before = now - static_cast<std::int64_t>(days) * daySeconds;
+    int purged = 0;
+    std::error_code error;
+    for (const auto& entry : std::filesystem::directory_iterator(folder, error)) {
+        const std::string path = entry.path().string();
+        if (entry.path().extension() != journalEnding)
+            continue;
+        const auto told = TreatmentJournal::read(path);
+        if (!told || told->purged || told->saved.empty())
+            continue;
+        std::int64_t ended = told->startedAt;
+        for (const SpotResult& result : told->results)
+            ended = std::max(ended, result.at);
+        if (ended <= before && purgeJournal(path))
+            ++purged;
+    }
+    return purged;
 }
 
 } // namespace orbita

@@ -14,6 +14,8 @@
 
 namespace orbita {
 
+constexpr const char* journalEnding = ".treatment"; // of its file
+
 // What is about to be written to a spot, as it is kept.
 struct SavedSpot {
     Spot spot;
@@ -100,5 +102,8 @@ private:
 // Takes the contents out of a journal whose treatment has ended well; all else stays. Errors: it was
 // interrupted, or spots are in between or were not healed: what is saved of them is the only copy.
 Result<void> purgeJournal(const std::string& path);
+// The same of all in a folder that ended `days` ago or more, as far as it may be done. Returns of how many.
+// `now`: seconds since 1970; `days` 0: none.
+int purgeOldJournals(const std::string& folder, std::uint64_t days, std::int64_t now);
 
 } // namespace orbita

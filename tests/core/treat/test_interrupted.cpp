@@ -374,6 +374,12 @@ private slots:
         QCOMPARE(QFile(QString::fromStdString(t.path)).permissions() &
                      (QFile::ReadGroup | QFile::ReadOther | QFile::WriteGroup | QFile::WriteOther),
                  QFile::Permissions{});
+        // By policy, after so many days; never where it says so, and never too early.
+        const std::string folder = std::filesystem::path(t.path).parent_path().string();
+        const std::int64_t ended = std::max(before.startedAt, before.results.back().at);
+        QCOMPARE(purgeOldJournals(folder, 0, ended + 86'400 * 1000), 0);
+        QCOMPARE(purgeOldJournals(folder, 30, ended + 86'400 * 30 - 1), 0);
+        QVERIFY(!TreatmentJournal::read(t.path)->purged);
         const auto purged = purgeJournal(t.path);
         QVERIFY2(purged, purged ? "" : purged.error().message().c_str());
         const JournalTold after = TreatmentJournal::read(t.path).value();
@@ -386,6 +392,17 @@ private slots:
         cut.begin(20);
         cut.loseWhatIsVolatile(true, 0);
         QVERIFY(!purgeJournal(cut.path));
+        QCOMPARE(purgeOldJournals(std::filesystem::path(cut.path).parent_path().string(), 1,
+                                  ended + 86'400 * 1000),
+                 0);
+        Interrupted old(threeOfThem(sim::Front::ata), withZeros);
+        old.given = {Lba{11'200}};
+        old.begin(0);
+        old.t.journal.reset();
+        const std::string where = std::filesystem::path(old.path).parent_path().string();
+        QCOMPARE(purgeOldJournals(where, 30, ended + 86'400 * 1000), 1);
+        QVERIFY(TreatmentJournal::read(old.path)->purged);
+        QCOMPARE(purgeOldJournals(where, 30, ended + 86'400 * 1000), 0); // once
     }
 };
 
