@@ -327,6 +327,15 @@ private slots:
         tickAll();
         QTest::keyClicks(find<QLineEdit>("consentTyped"), "7T31");
         click("Write to this drive");
+        // It says so all the time: which drive is written to.
+        auto* sentence = find<QLabel>("actionSentence");
+        bool said = false;
+        while (controller().scanning()) {
+            QVERIFY2(!sentence->text().contains("nothing is written"), qPrintable(sentence->text()));
+            said = said || sentence->text().contains("treated");
+            QTest::qWait(5);
+        }
+        QVERIFY(said);
         QTRY_VERIFY_WITH_TIMEOUT(controller().current()->record.plate && !controller().scanning() &&
                                      controller().current()->record.status.ended == EndReason::complete,
                                  60'000);

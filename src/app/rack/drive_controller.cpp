@@ -292,6 +292,7 @@ void DriveController::startWith(ScanPlan plan, std::optional<ScanRecord> earlier
     m_vitalsPause = VitalsPause::none;
     m_keptTold.clear();
     m_along = std::move(along);
+    m_alongOver = false;
     const DriveOpener opener = [target = m_target, paced = m_paced,
                                 leave = m_along](const std::stop_token& stop) {
         const auto open = [&] { return openTarget(target, paced, stop); };
@@ -468,8 +469,10 @@ void DriveController::refreshFrom(ScanView& view, const ScanFeed& feed) {
         record.ledger = feed.ledger();
         view.patches = patchesOf(record.ledger, record.drive.logicalBytes);
     }
-    for (ScanEvent& entry : feed.events(record.events.size()))
+    for (ScanEvent& entry : feed.events(record.events.size())) {
+        m_alongOver = m_alongOver || entry.kind == ScanEventKind::treatingOver;
         record.events.push_back(entry);
+    }
 }
 
 const ScanFeed* DriveController::liveFeed() const {

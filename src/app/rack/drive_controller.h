@@ -108,6 +108,8 @@ public:
     void resume();
     void stop();
     [[nodiscard]] bool scanning() const;
+    // The scan that runs writes to the drive, where it finds something.
+    [[nodiscard]] bool treatsAlong() const { return m_along != nullptr && !m_alongOver; }
     // Reads the vitals; while a scan runs, in a pause of it, so that no block is measured meanwhile.
     void readVitals();
     [[nodiscard]] bool pauseAsked() const { return m_pauseAsked; }
@@ -157,6 +159,7 @@ private:
     std::size_t m_live = 0; // the scan that m_session writes
     std::unique_ptr<ScanSession> m_session;
     std::shared_ptr<TreatAlong> m_along; // of that scan; null: it writes nothing
+    bool m_alongOver = false;            // nothing more is treated in it
     std::unique_ptr<Replay> m_replay;    // of the scan in view
     QElapsedTimer m_replayFor;
     std::unique_ptr<SleepInhibitor> m_awake; // while a scan runs

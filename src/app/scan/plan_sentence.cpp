@@ -31,7 +31,7 @@ QString rulesWords(const ScanPlan& plan) {
 
 } // namespace
 
-QString planWords(const ScanPlan& plan, const DriveIdentity& drive) {
+QString planWords(const ScanPlan& plan, const DriveIdentity& drive, bool treats) {
     const QString what = plan.parts.size() > 1
                              ? tr("%1 parts from %2").arg(plan.parts.size()).arg(words::span(*plan.span))
                          : plan.span && *plan.span != drive.whole() ? words::span(*plan.span)
@@ -41,6 +41,10 @@ QString planWords(const ScanPlan& plan, const DriveIdentity& drive) {
         plan.blockSectors == 0
             ? head
             : tr("%1, in blocks of %2 sectors").arg(head, format::count(plan.blockSectors));
+    if (treats)
+        return plan.saveTo.empty() ? tr("%1; what it finds is treated").arg(blocks)
+                                   : tr("%1, saving to %2; what it finds is treated")
+                                         .arg(blocks, QString::fromStdString(plan.saveTo));
     if (plan.saveTo.empty())
         return tr("%1; nothing is written").arg(blocks);
     return tr("%1, saving to %2; nothing is written to the drive")
@@ -133,11 +137,15 @@ Sentence sentenceOf(const DriveController& controller) {
         if (status.phase == ScanPhase::measuring)
             return {tr("Measuring the pace across the drive"),
                     tr("A few short reads, so that the time left can be estimated.")};
+        const bool treats = controller.treatsAlong();
+        const QString reads = planWords(plan, drive, treats);
         if (const QString error = controller.keepingError(); !error.isEmpty())
-            return {planWords(plan, drive), tr("Not being kept on disk: %1").arg(error)};
+            return {reads, tr("Not being kept on disk: %1").arg(error)};
         const QString splitting =
             status.phase == ScanPhase::splitting ? tr("looking for the exact sectors · ") : QString();
-        return {planWords(plan, drive), splitting + rulesWords(plan)};
+        if (treats)
+            return {reads, splitting + tr("Writes to %1").arg(words::whichDrive(drive))};
+        return {reads, splitting + rulesWords(plan)};
     }
     if (controller.replaying() && scan != nullptr)
         return {tr("Replaying the scan of %1")

@@ -14,8 +14,8 @@ struct Sentence {
 };
 
 Sentence sentenceOf(const DriveController& controller);
-// "Read the whole drive, forward, in blocks of 1.05 MB".
-QString planWords(const ScanPlan& plan, const DriveIdentity& drive);
+// "Read the whole drive, forward, in blocks of 1.05 MB; nothing is written". `treats`: what it finds is.
+QString planWords(const ScanPlan& plan, const DriveIdentity& drive, bool treats = false);
 // Why a plan is proposed; empty for the plain one.
 QString reasonWords(const ProposedPlan& proposed);
 // "between 5 h 50 min and 14 h 0 min": before anything has been read.

@@ -152,8 +152,8 @@ bool Theme::eventFilter(QObject* watched, QEvent* event) {
 }
 
 void Theme::apply() {
-    qApp->installEventFilter(this); // once, however often
-    QApplication::setStyle(new TickStyle);
+    qApp->installEventFilter(this);                                  // once, however often
+    QApplication::setStyle(std::make_unique<TickStyle>().release()); // which keeps it
     QApplication::setFont(text());
     QPalette p;
     p.setColor(QPalette::Window, m_palette[Tone::ground]);

@@ -46,7 +46,8 @@ void DestroysFrame::paintEvent(QPaintEvent*) {
     painter.setClipPath(clip);
     painter.setClipRect(QRectF(whole.left(), whole.top(), band, whole.height()), Qt::IntersectClip);
     painter.setPen(QPen(tone(Tone::unreadable), 3));
-    for (double y = whole.top() - band; y < whole.bottom() + band; y += 9)
+    constexpr int apart = 9;
+    for (int y = -band; y < height() + band; y += apart)
         painter.drawLine(QPointF(whole.left(), y + band), QPointF(whole.left() + band, y));
 }
 

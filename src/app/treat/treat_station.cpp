@@ -317,7 +317,7 @@ void TreatStation::agree(const QString& confirmation) {
 }
 
 QString TreatStation::whyNotAlong() const {
-    if (const QString why = m_controller->whyNotStart(); !why.isEmpty())
+    if (QString why = m_controller->whyNotStart(); !why.isEmpty())
         return why;
     const VisitController& visit = m_controller->visit();
     if (m_controller->target().takesCommands() && visit.state() != VisitController::State::read)

@@ -167,8 +167,9 @@ void TwinMap::resizeEvent(QResizeEvent*) {
 QRectF TwinMap::rectOf(std::size_t cell, bool now) const {
     const QRectF where = panel(now).adjusted(4, 4, -4, -4);
     const auto columns = static_cast<std::size_t>(m_columns);
+    const std::size_t row = cell / columns;
     return {where.left() + static_cast<double>(cell % columns) * m_pixels,
-            where.top() + static_cast<double>(cell / columns) * m_pixels, m_pixels - 1, m_pixels - 1};
+            where.top() + static_cast<double>(row) * m_pixels, m_pixels - 1, m_pixels - 1};
 }
 
 QString TwinMap::describe(const TwinCell& cell) const {

@@ -29,8 +29,8 @@ void CasebookKeeper::post(Task task) {
 }
 
 std::string CasebookKeeper::treatments() const {
-    return treatmentsFolder(
-        m_forgotten ? m_forgotten->filePath(QStringLiteral("casebook.db")).toStdString() : m_path);
+    return treatmentsFolder(m_forgotten ? m_forgotten->filePath(QStringLiteral("casebook.db")).toStdString()
+                                        : m_path);
 }
 
 bool CasebookKeeper::idle() const {

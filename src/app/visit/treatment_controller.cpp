@@ -103,7 +103,7 @@ void TreatmentController::begin(Wish wish) {
 void TreatmentController::run(const Target& target, bool paced, const std::string& log,
                               const std::string& folder, const Wish& wish, Mailbox& mail,
                               const std::stop_token& stop) {
-    const auto put = [&](const std::function<void(News&)>& write) {
+    const auto put = [&](const std::function<void(TreatmentNews&)>& write) {
         {
             const MutexLock lock(mail.mutex);
             if (!mail.news)
@@ -112,7 +112,7 @@ void TreatmentController::run(const Target& target, bool paced, const std::strin
         }
         mail.bell.ring();
     };
-    const auto refuse = [&](const Error& error) { put([&](News& news) { news.refused = error; }); };
+    const auto refuse = [&](const Error& error) { put([&](TreatmentNews& news) { news.refused = error; }); };
     auto held = OpenTreatment::open(target, paced, log, stop);
     if (!held)
         return refuse(held.error());
@@ -130,7 +130,7 @@ void TreatmentController::run(const Target& target, bool paced, const std::strin
         taken.emplace(std::move(*up));
     }
     const TreatmentPlan plan = taken->told.plan;
-    put([&](News& news) {
+    put([&](TreatmentNews& news) {
         news.plan = plan;
         news.journal = taken->journal.path();
     });
@@ -142,7 +142,7 @@ void TreatmentController::run(const Target& target, bool paced, const std::strin
             if (now - toldAt < tellEvery && progress.phase != TreatmentPhase::ended)
                 return;
             toldAt = now;
-            put([&](News& news) { news.progress = progress; });
+            put([&](TreatmentNews& news) { news.progress = progress; });
         },
         [] { return QDateTime::currentSecsSinceEpoch(); });
     (void)treater.run(stop);
@@ -172,7 +172,7 @@ void TreatmentController::putAway() {
 }
 
 void TreatmentController::takeMail() {
-    std::optional<News> news;
+    std::optional<TreatmentNews> news;
     {
         const MutexLock lock(m_mail->mutex);
         news.swap(m_mail->news);

@@ -26,6 +26,16 @@ struct TreatmentChoice {
     friend bool operator==(const TreatmentChoice&, const TreatmentChoice&) = default;
 };
 
+// From the drive's thread, and the casebook's.
+struct TreatmentNews {
+    std::optional<TreatmentPlan> plan; // leave was given
+    std::string journal;
+    std::optional<TreatmentProgress> progress;
+    std::optional<Error> refused;
+    std::optional<std::vector<PastTreatment>> past;
+    bool over = false;
+};
+
 class TreatmentController final : public QObject {
     Q_OBJECT
 public:
@@ -81,19 +91,11 @@ signals:
     void ended();   // the drive is nobody's any more, and the journal is closed
 
 private:
-    struct News {
-        std::optional<TreatmentPlan> plan; // leave was given
-        std::string journal;
-        std::optional<TreatmentProgress> progress;
-        std::optional<Error> refused;
-        std::optional<std::vector<PastTreatment>> past;
-        bool over = false;
-    };
     struct Mailbox {
         explicit Mailbox(QObject* whose, std::function<void()> take) : bell(whose, std::move(take)) {}
         Doorbell bell;
         Mutex mutex;
-        std::optional<News> news GUARDED_BY(mutex); // all that has come since it was emptied
+        std::optional<TreatmentNews> news GUARDED_BY(mutex); // all that has come since it was emptied
     };
     struct Wish {
         TreatmentPlan plan;
