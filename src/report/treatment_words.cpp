@@ -183,14 +183,14 @@ QString lossInShort(const std::vector<Spot>& spots, const AllowedSteps& allowed,
     const std::uint64_t atRisk = sectorsOf(spots, SpotOrigin::unreadable);
     if (atRisk == 0 || (!allowed.zeros && !allowed.reassign))
         return tr("nothing");
-    return tr("up to %1 (%2)").arg(sectors(atRisk), format::bytes(atRisk * logicalBytes));
+    return tr("%1 (%2)").arg(sectors(atRisk), format::bytes(atRisk * logicalBytes));
 }
 
 QString likelyLoss(const std::vector<Spot>& spots, const AllowedSteps& allowed, std::uint32_t logicalBytes) {
     const QString loss = lossInShort(spots, allowed, logicalBytes);
     const bool destroys = allowed.zeros || allowed.reassign;
     return destroys && sectorsOf(spots, SpotOrigin::unreadable) > 0
-               ? tr("%1 that cannot be read now, for good").arg(loss)
+               ? tr("up to %1 that cannot be read now, for good").arg(loss)
                : tr("nothing that can be read now");
 }
 

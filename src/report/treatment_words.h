@@ -26,7 +26,7 @@ QString whatTheyAre(const std::vector<Spot>& spots);
 QString proposal(SpotOrigin origin, const AllowedSteps& allowed);
 // What may be lost of such spots: "nothing", "4 sectors (2 KiB) that cannot be read now, for good".
 QString likelyLoss(const std::vector<Spot>& spots, const AllowedSteps& allowed, std::uint32_t logicalBytes);
-// The same in short: "nothing", "up to 4 sectors (2 kB)".
+// The same in short: "nothing", "4 sectors (2 kB)" at most.
 QString lossInShort(const std::vector<Spot>& spots, const AllowedSteps& allowed, std::uint32_t logicalBytes);
 // The whole risk, in one sentence.
 QString treatmentRisk(const TreatmentPlan& plan, const TreatmentAdvised& advised, const DriveIdentity& drive);

@@ -5,6 +5,7 @@
 #include "report/words.h"
 
 #include <QCoreApplication>
+#include <algorithm>
 
 namespace orbita::app {
 
@@ -15,6 +16,15 @@ constexpr double leastGap = 0.002; // of the whole ring
 
 QString tr(const char* text) {
     return QCoreApplication::translate("rack", text);
+}
+
+// What could not be read was treated, and reads well since.
+bool isHealedSince(const ScanView& view) {
+    const ScanRecord& record = view.record;
+    return !record.treatments.empty() &&
+           std::all_of(record.ledger.begin(), record.ledger.end(), [&](const LedgerEntry& entry) {
+               return entry.grade != Grade::unreadable || record.treatments.heals(entry.span);
+           });
 }
 
 } // namespace
@@ -65,11 +75,15 @@ bool standIsAlarming(const DriveController& controller) {
     const EndReason ended = view->record.status.ended;
     return view->error.has_value() || view->record.status.phase == ScanPhase::waiting ||
            (view->record.status.phase == ScanPhase::saving && view->record.status.saving.trouble) ||
-           view->judgement.unreadable > 0 ||
+           (view->judgement.unreadable > 0 && !isHealedSince(*view)) ||
            (ended != EndReason::running && ended != EndReason::complete && ended != EndReason::stopped);
 }
 
 QString standOf(const DriveController& controller) {
+    if (const TreatmentController& treatment = controller.treatment(); treatment.busy())
+        return tr("Being treated: %1 of %2")
+            .arg(treatment.progress().results.size())
+            .arg(treatment.plan().spots.size());
     const ScanView* view = controller.current();
     if (view == nullptr) {
         const VisitController& visit = controller.visit();
@@ -115,7 +129,9 @@ QString standOf(const DriveController& controller) {
     }
     switch (status.ended) {
     case EndReason::complete:
-        return view->judgement.unreadable > 0 ? tr("Unreadable sectors") : tr("Read to the end");
+        return view->judgement.unreadable == 0 ? tr("Read to the end")
+               : isHealedSince(*view)          ? tr("Treated, reads well now")
+                                               : tr("Unreadable sectors");
     case EndReason::stopped:
     case EndReason::running:
         return tr("Stopped");

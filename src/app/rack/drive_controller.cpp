@@ -194,7 +194,10 @@ void DriveController::noteTreated() {
         if (layer != before && m_treated == m_current)
             emit scanChanged();
     }
-    emit stateChanged();
+    // Not for each step: all that can be chosen is laid out anew then.
+    const std::pair now{m_treatment.state(), m_treatment.brokenOff() != nullptr};
+    if (std::exchange(m_treatmentTold, now) != now)
+        emit stateChanged();
 }
 
 void DriveController::keepTreated() {

@@ -151,6 +151,7 @@ private:
     CasebookKeeper* m_keeper;
     VisitController m_visit;
     TreatmentController m_treatment;
+    std::pair<TreatmentController::State, bool> m_treatmentTold{};
     std::size_t m_treated = SIZE_MAX; // the scan whose defects are treated
     DataElsewhere m_data = DataElsewhere::notAsked;
     std::optional<ScanPlan> m_chosen;

@@ -142,6 +142,7 @@ int RackModel::addDesk(Target target) {
     };
     connect(controller.get(), &DriveController::stateChanged, this, tell);
     connect(&controller->visit(), &VisitController::changed, this, tell);
+    connect(&controller->treatment(), &TreatmentController::changed, this, tell);
     m_controllers.push_back(std::move(controller));
     endInsertRows();
     return row;
@@ -179,7 +180,7 @@ void RackModel::takeDrives() {
         const bool attached = std::any_of(drives.begin(), drives.end(), [&](const AttachedDrive& drive) {
             return drive.identity.path == d->target().name;
         });
-        if (!device || attached || d->scanCount() > 0 ||
+        if (!device || attached || d->scanCount() > 0 || d->treatment().busy() ||
             QFile::exists(QString::fromStdString(d->target().name)))
             continue;
         emit driveGone(d);

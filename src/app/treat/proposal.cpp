@@ -121,10 +121,7 @@ TreatmentProposal proposeTreatment(const DriveController& controller) {
         TreatmentPlan all;
         all.spots = spotsIn(*scan, choice, drive);
         const std::size_t found = all.spots.size();
-        std::erase_if(all.spots, [&](const Spot& spot) {
-            const auto since = scan->record.treatments.worstIn(spot.span);
-            return since && isHealed(*since);
-        });
+        std::erase_if(all.spots, [&](const Spot& spot) { return scan->record.treatments.heals(spot.span); });
         proposal.healedBefore = found - all.spots.size();
         if (all.spots.size() > mostSpots)
             all.spots.resize(mostSpots);

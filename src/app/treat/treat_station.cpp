@@ -445,7 +445,7 @@ void TreatStation::refresh() {
         for (QPushButton* button : {m_goOn, m_along, m_copy, m_putAway})
             button->hide();
     }
-    constexpr int widths[] = {196, 184, 208, 130, 120};
+    constexpr int widths[] = {214, 166, 205, 140, 120};
     if (!m_cases->property("laidOut").toBool() && !m_shown.empty()) {
         m_cases->setProperty("laidOut", true);
         for (int i = 0; i < CasesModel::columns; ++i)

@@ -85,4 +85,13 @@ std::optional<TreatmentResult> TreatmentLayer::worstIn(const LbaSpan& span) cons
     return worst;
 }
 
+bool TreatmentLayer::heals(const LbaSpan& span) const {
+    SectorCount healed;
+    const auto [from, end] = rangeIn(span);
+    for (std::size_t i = from; i < end; ++i)
+        if (isHealed(m_all[i].result))
+            healed = healed + intersection(m_all[i].span, span).count;
+    return !span.empty() && healed == span.count;
+}
+
 } // namespace orbita

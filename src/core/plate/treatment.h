@@ -76,6 +76,9 @@ public:
     // The worst that came of any of them; nothing where nothing was done.
     [[nodiscard]] std::optional<TreatmentResult> worstIn(const LbaSpan& span) const;
 
+    // All of it was treated, and reads well since.
+    [[nodiscard]] bool heals(const LbaSpan& span) const;
+
     friend bool operator==(const TreatmentLayer&, const TreatmentLayer&) = default;
 
 private:

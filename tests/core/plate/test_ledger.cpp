@@ -54,7 +54,7 @@ private slots:
             for (std::int64_t step = 0; step < 40; ++step) {
                 Treatment treatment;
                 treatment.span = {{random() % 100}, {random() % 12}};
-                treatment.result = static_cast<TreatmentResult>(random() % 7);
+                treatment.result = static_cast<TreatmentResult>(random() % 8);
                 treatment.at = step;
                 layer.add(treatment);
                 for (std::uint64_t s = treatment.span.first.value; s < treatment.span.end().value; ++s)
@@ -75,6 +75,11 @@ private slots:
                 if (sectors.contains(s))
                     worst = worst ? std::max(*worst, sectors[s].first) : sectors[s].first;
             QCOMPARE(layer.worstIn(asked) == worst, true);
+            const LbaSpan few{{random() % 110}, {random() % 4}};
+            bool healed = !few.empty();
+            for (std::uint64_t s = few.first.value; s < few.end().value; ++s)
+                healed = healed && sectors.contains(s) && isHealed(sectors[s].first);
+            QCOMPARE(layer.heals(few), healed);
         }
         QVERIFY(isHealed(TreatmentResult::remapped) && !isHealed(TreatmentResult::stillUnreadable));
     }
