@@ -145,12 +145,8 @@ void DriveController::addOpened(ScanRecord record, bool fromFile) {
 }
 
 QString DriveController::whyNotStart() const {
-    if (scanning())
-        return tr("A scan of this drive is running.");
-    if (m_treatment.busy())
-        return tr("This drive is being treated.");
-    if (m_target.name.empty())
-        return tr("This drive is not attached; only its saved scan is open.");
+    if (QString why = whyNotTreat(); !why.isEmpty())
+        return why;
     if (m_data == DataElsewhere::notAsked)
         return tr("First say whether the data on this drive exists elsewhere.");
     return {};
