@@ -55,6 +55,11 @@ QString whatWasDone(const DriveAction& action) {
             .arg(detail(action.parameters, "sectors"), detail(action.parameters, "first"),
                  detail(action.parameters, "reason"));
     case ActionKind::sectorsWritten:
+        if (action.parameters.contains("run"))
+            return tell("refreshed, among the %1 sectors from LBA %2 on: %3")
+                .arg(detail(action.parameters, "sectors"), detail(action.parameters, "first"),
+                     action.answer.empty() ? tell("how many, its journal says")
+                                           : QString::fromStdString(action.answer));
         return tell("%1 sectors written from LBA %2 on")
             .arg(detail(action.parameters, "sectors"), detail(action.parameters, "first"));
     }

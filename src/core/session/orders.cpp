@@ -166,7 +166,8 @@ struct Fields {
                 {"policy_allows", order.policyAllows},
                 {"serial_on_label", order.serialOnLabel},
                 {"confirmation", order.confirmation},
-                {"journal", order.journal}};
+                {"journal", order.journal},
+                {"run", order.run.value}};
     }
     json operator()(const EndWritingOrder& order) const {
         return {{"what", "end-writing"}, {"grant", order.grant}};
@@ -225,6 +226,7 @@ Order orderFrom(const json& line, std::string_view contents) {
         order.serialOnLabel = flag(line, "serial_on_label");
         order.confirmation = text(line, "confirmation");
         order.journal = text(line, "journal");
+        order.run.value = whole<std::uint64_t>(member(line, "run"));
         return order;
     }
     if (what == "end-writing")

@@ -61,6 +61,9 @@ struct GrantOrder {
     bool serialOnLabel = true; // false: it is a bridge's, and the drive behind it has another on its label
     std::string confirmation;  // as it was typed; see Confirmation
     std::string journal;       // where what is written back is kept
+    // What is refreshed is written down by runs of so many sectors, from where it begins; 0: each write by
+    // itself. Whatever fails is written down by itself in any case.
+    SectorCount run;
 };
 struct EndWritingOrder {
     std::string grant;

@@ -172,17 +172,22 @@ bool SessionHost::speaksFor(Family family) const {
     return std::find(behind.begin(), behind.end(), family) != behind.end();
 }
 
-Result<void> SessionHost::act(ActionKind kind, const ActionDetails& parameters, const ActionDetails& undo,
-                              const Command& command) {
-    if (!m_setup.log)
-        return tl::unexpected(
-            refusal("it would not be written down anywhere", "Nothing was done to the drive."));
+DriveAction SessionHost::newAction(ActionKind kind, ActionDetails parameters) const {
     DriveAction action;
     action.at = now();
     action.kind = kind;
     action.drive = m_drive;
     action.who = m_who;
-    action.parameters = parameters;
+    action.parameters = std::move(parameters);
+    return action;
+}
+
+Result<void> SessionHost::act(ActionKind kind, const ActionDetails& parameters, const ActionDetails& undo,
+                              const Command& command) {
+    if (!m_setup.log)
+        return tl::unexpected(
+            refusal("it would not be written down anywhere", "Nothing was done to the drive."));
+    DriveAction action = newAction(kind, parameters);
     action.undo = undo;
     if (auto written = m_setup.log->begin(action); !written)
         return written;
@@ -341,7 +346,40 @@ Result<OrderReply> SessionHost::restoreRecovery() {
     return OrderReply{RecoveryReply{own.limit, true}};
 }
 
+// What has been written of it is known; how far a run came that was never ended, its journal tells.
+void SessionHost::endRun() {
+    if (!m_run || !m_setup.log)
+        return;
+    WrittenRun run = std::move(*m_run);
+    m_run.reset();
+    (void)m_setup.log->end(run.action, ActionResult::done, now(),
+                           fmt::format("{} sectors written", run.written.value));
+}
+
+Result<void> SessionHost::withinRun(const WriteOrder& order, SectorCount run) {
+    if (m_run && intersection(order.span, m_run->span) == order.span)
+        return {};
+    endRun();
+    if (!m_setup.log)
+        return tl::unexpected(
+            refusal("it would not be written down anywhere", "Nothing was done to the drive."));
+    const LbaSpan whole{Lba{0}, {m_drive.capacityBytes / std::max(1U, m_logicalBytes)}};
+    WrittenRun begun;
+    begun.span =
+        intersection({order.span.first, std::max(run, order.span.count)}, whole);
+    begun.action = newAction(ActionKind::sectorsWritten,
+                             {{"kind", std::string(writeKindName(order.kind))},
+                              {"first", std::to_string(begun.span.first.value)},
+                              {"sectors", std::to_string(begun.span.count.value)},
+                              {"run", "yes"}});
+    if (auto written = m_setup.log->begin(begun.action); !written)
+        return written;
+    m_run = std::move(begun);
+    return {};
+}
+
 void SessionHost::endAllWriting() {
+    endRun();
     m_gate.endAll();
     if (m_setup.writing)
         m_setup.writing->release();
@@ -403,6 +441,7 @@ Result<OrderReply> SessionHost::grantWriting(const GrantOrder& order) {
 }
 
 Result<OrderReply> SessionHost::endWriting(const EndWritingOrder& order) {
+    endRun();
     m_gate.end(order.grant);
     if (!m_gate.open())
         endAllWriting();
@@ -416,6 +455,26 @@ Result<WriteAnswer> SessionHost::carryOut(const WriteOrder& order) {
     if (order.kind == WriteKind::zeros && m_ways.zeroes && commands.zeroes != nullptr)
         return commands.zeroes(*m_enquiry, order.span);
     return commands.write(*m_enquiry, m_ways, order.span, order.contents);
+}
+
+// The run stands in the log before anything leaves; what fails of it, by itself.
+Result<void> SessionHost::actInRun(const WriteOrder& order, SectorCount run, const ActionDetails& parameters,
+                                   const Command& command) {
+    if (auto within = withinRun(order, run); !within)
+        return within;
+    bool leftUnknown = false;
+    auto done = command(leftUnknown);
+    if (done) {
+        m_run->written = m_run->written + order.span.count;
+        return done;
+    }
+    DriveAction failed = newAction(ActionKind::sectorsWritten, parameters);
+    if (auto written = m_setup.log->begin(failed); !written)
+        return written;
+    leftUnknown = leftUnknown || done.error().kind == Error::Kind::noAnswer;
+    (void)m_setup.log->end(failed, leftUnknown ? ActionResult::unknown : ActionResult::failed, now(),
+                           done.error().answer.text());
+    return done;
 }
 
 Result<OrderReply> SessionHost::write(const WriteOrder& order) {
@@ -432,28 +491,30 @@ Result<OrderReply> SessionHost::write(const WriteOrder& order) {
             refusal("what was to be written did not arrive whole, or is not what it is said to be",
                     "Nothing was written."));
     std::optional<WriteAnswer> answer;
-    const auto done = act(ActionKind::sectorsWritten,
-                          {{"kind", std::string(writeKindName(order.kind))},
-                           {"first", std::to_string(order.span.first.value)},
-                           {"sectors", std::to_string(order.span.count.value)},
-                           {"crc32", fmt::format("{:08x}", order.crc32)}},
-                          {}, [&](bool& leftUnknown) -> Result<void> {
-                              m_setup.way.link->permit(*permit);
-                              const auto said = carryOut(order);
-                              m_setup.way.link->forbid();
-                              if (!said) {
-                                  leftUnknown = true;
-                                  return tl::unexpected(said.error());
-                              }
-                              answer = *said;
-                              const Outcome outcome = said->verdict.outcome;
-                              if (outcome == Outcome::answered)
-                                  return {};
-                              // Of one that was cut off on its way, nobody knows how far it came.
-                              leftUnknown = outcome != Outcome::unreadable && outcome != Outcome::refused &&
-                                            outcome != Outcome::locked;
-                              return tl::unexpected(refusal(Phrase::verbatim(said->words)));
-                          });
+    const ActionDetails details{{"kind", std::string(writeKindName(order.kind))},
+                                {"first", std::to_string(order.span.first.value)},
+                                {"sectors", std::to_string(order.span.count.value)},
+                                {"crc32", fmt::format("{:08x}", order.crc32)}};
+    const auto command = [&](bool& leftUnknown) -> Result<void> {
+        m_setup.way.link->permit(*permit);
+        const auto said = carryOut(order);
+        m_setup.way.link->forbid();
+        if (!said) {
+            leftUnknown = true;
+            return tl::unexpected(said.error());
+        }
+        answer = *said;
+        const Outcome outcome = said->verdict.outcome;
+        if (outcome == Outcome::answered)
+            return {};
+        // Of one that was cut off on its way, nobody knows how far it came.
+        leftUnknown =
+            outcome != Outcome::unreadable && outcome != Outcome::refused && outcome != Outcome::locked;
+        return tl::unexpected(refusal(Phrase::verbatim(said->words)));
+    };
+    const SectorCount run = order.kind == WriteKind::refresh ? m_gate.runOf(order.grant) : SectorCount{};
+    const auto done = run.value == 0 ? act(ActionKind::sectorsWritten, details, {}, command)
+                                     : actInRun(order, run, details, command);
     if (!answer) { // it never left, or nothing came back: all of it afresh
         endAllWriting();
         return tl::unexpected(done.error());

@@ -70,6 +70,16 @@ private:
     Result<OrderReply> endWriting(const EndWritingOrder& order);
     Result<WriteAnswer> carryOut(const WriteOrder& order);
     void endAllWriting();
+    // A run of writes that stands in the log as one: GrantOrder::run.
+    struct WrittenRun {
+        DriveAction action;
+        LbaSpan span;
+        SectorCount written;
+    };
+    [[nodiscard]] DriveAction newAction(ActionKind kind, ActionDetails parameters) const;
+    // That it is inside one that stands in the log, as one is begun where it is not.
+    Result<void> withinRun(const WriteOrder& order, SectorCount run);
+    void endRun();
 
     // Who answers now, where that is the drive that was meant; else an error.
     Result<OpenedReply> sameDriveAnswers();
@@ -81,6 +91,8 @@ private:
     using Command = std::function<Result<void>(bool& leftUnknown)>;
     Result<void> act(ActionKind kind, const ActionDetails& parameters, const ActionDetails& undo,
                      const Command& command);
+    Result<void> actInRun(const WriteOrder& order, SectorCount run, const ActionDetails& parameters,
+                          const Command& command);
     [[nodiscard]] Result<std::optional<ErrorRecovery>> owed() const;
     [[nodiscard]] Error notTaken(const ErrorRecovery& is) const;
     [[nodiscard]] Error refusal(Phrase answer, Phrase advice = {}) const;
@@ -97,6 +109,7 @@ private:
     Claim m_owing;                       // that it will be put back by this session
     WriteGate m_gate;
     WriteWays m_ways;
+    std::optional<WrittenRun> m_run;
 };
 
 } // namespace orbita

@@ -188,7 +188,7 @@ Error writeRefused(WriteRefusal refusal, const std::string& path, const WriteFac
 
 std::string WriteGate::give(const GrantOrder& order, Nanoseconds now) {
     std::string name = newActionId();
-    m_grants[name] = {order.spans, order.kinds, now + order.lasting};
+    m_grants[name] = {order.spans, order.kinds, now + order.lasting, order.run};
     return name;
 }
 

@@ -69,6 +69,11 @@ public:
     // For writing nothing, to learn what the drive offers.
     [[nodiscard]] static WritePermit ofNothing(std::uint32_t logicalBytes) { return {{}, logicalBytes}; }
     void end(const std::string& grant) { m_grants.erase(grant); }
+    // GrantOrder::run of a grant that lasts.
+    [[nodiscard]] SectorCount runOf(const std::string& grant) const {
+        const auto found = m_grants.find(grant);
+        return found == m_grants.end() ? SectorCount{} : found->second.run;
+    }
     // After a drop-off, or any doubt: all of it afresh.
     void endAll() { m_grants.clear(); }
     [[nodiscard]] bool open() const { return !m_grants.empty(); }
@@ -78,6 +83,7 @@ private:
         std::vector<LbaSpan> spans;
         std::vector<WriteKind> kinds;
         Nanoseconds until{};
+        SectorCount run;
     };
     std::map<std::string, Grant> m_grants;
 };

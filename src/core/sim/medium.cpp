@@ -84,8 +84,16 @@ void Medium::spread(std::uint64_t physical) {
 }
 
 void Medium::store(const Sectors& sectors) {
-    for (const auto& [lba, bytes] : sectors)
-        m_stored[lba] = bytes;
+    std::vector<std::byte> original;
+    for (const auto& [lba, bytes] : sectors) {
+        original.resize(bytes.size());
+        readContent(m_scenario, {lba}, original);
+        if (bytes == original)
+            m_stored.erase(lba); // a whole drive may be written back as it was
+        else
+            m_stored[lba] = bytes;
+        m_written.add({{lba}, SectorCount{1}});
+    }
 }
 
 WriteEvent Medium::putPhysical(std::uint64_t physical, const Sectors& sectors, Nanoseconds now,
@@ -177,6 +185,7 @@ WriteEvent Medium::reassign(Lba lba, Nanoseconds now, std::vector<WriteEffect>& 
     // The spare holds nothing yet.
     for (std::uint64_t i = 0; i < perPhysical(); ++i)
         m_stored[physical * perPhysical() + i].assign(m_scenario.identity.logicalBytes, std::byte{});
+    m_written.add({{physical * perPhysical()}, {perPhysical()}});
     effects.push_back({WriteEffect::Kind::remapped, {physical * perPhysical()}});
     return {WriteResult::done, remappingTime, {}};
 }
@@ -261,8 +270,9 @@ void Medium::read(Lba first, std::span<std::byte> bytes) const {
 std::vector<Lba> Medium::writtenSectors() const {
     const MutexLock lock(m_mutex);
     std::vector<Lba> sectors;
-    for (const auto& [lba, bytes] : m_stored)
-        sectors.push_back({lba});
+    for (const LbaSpan& span : m_written.spans())
+        for (std::uint64_t i = 0; i < span.count.value; ++i)
+            sectors.push_back({span.first.value + i});
     return sectors;
 }
 

@@ -9,6 +9,7 @@ namespace {
 
 constexpr std::size_t mostSpans = 4000; // of an order; beyond, one from the first to the last
 constexpr Nanoseconds leaveLasts = std::chrono::hours{24};
+constexpr std::uint64_t loggedBytes = 8ULL << 30U; // what is refreshed stands in the log by such runs
 
 } // namespace
 
@@ -55,12 +56,30 @@ Result<void> OpenTreatment::askLeave(const TreatmentPlan& plan, const TreatmentC
         return {};
     for (const Spot& spot : plan.spots)
         order.spans.push_back(spot.span);
-    if (order.spans.size() > mostSpans)
-        order.spans = {spanBetween(order.spans.front().first, order.spans.back().end())};
     order.reason = plan.reason;
     order.lasting = leaveLasts;
     order.data = plan.data;
     order.againstAdvice = plan.againstAdvice;
+    return askLeave(std::move(order), consent, journal);
+}
+
+Result<void> OpenTreatment::askLeave(const RefreshPlan& plan, const TreatmentConsent& consent,
+                                     const std::string& journal) {
+    GrantOrder order;
+    order.kinds = {WriteKind::refresh};
+    order.spans = plan.spans;
+    order.reason = plan.reason;
+    order.lasting = longestGrant;
+    order.data = plan.data;
+    order.againstAdvice = plan.againstAdvice;
+    order.run.value = loggedBytes / m_drive->identity().logicalBytes;
+    return askLeave(std::move(order), consent, journal);
+}
+
+Result<void> OpenTreatment::askLeave(GrantOrder order, const TreatmentConsent& consent,
+                                     const std::string& journal) {
+    if (order.spans.size() > mostSpans)
+        order.spans = {spanBetween(order.spans.front().first, order.spans.back().end())};
     order.policyAllows = consent.policyAllows;
     order.serialOnLabel = m_serialOnLabel;
     order.confirmation = consent.confirmation;
@@ -68,14 +87,18 @@ Result<void> OpenTreatment::askLeave(const TreatmentPlan& plan, const TreatmentC
     return m_drive->askLeave(order);
 }
 
+Result<void> OpenTreatment::noteOverruling(const TreatmentConsent& consent) {
+    if (consent.overruled.empty())
+        return {};
+    return doLogged(m_target, m_actionLog, ActionKind::adviceOverruled,
+                    {{"what", "treatment"}, {"reasons", consent.overruled}});
+}
+
 Result<TreatmentJournal> OpenTreatment::begin(const TreatmentPlan& plan, const TreatmentConsent& consent,
                                               const std::string& folder, std::int64_t startedAt,
                                               const std::vector<Spot>& spots) {
-    if (!consent.overruled.empty())
-        if (auto noted = doLogged(m_target, m_actionLog, ActionKind::adviceOverruled,
-                                  {{"what", "treatment"}, {"reasons", consent.overruled}});
-            !noted)
-            return tl::unexpected(noted.error());
+    if (auto noted = noteOverruling(consent); !noted)
+        return tl::unexpected(noted.error());
     auto journal = TreatmentJournal::create(folder, rulesFor(m_target, PlaceFor::record), m_drive->identity(),
                                             plan, startedAt);
     if (!journal)
@@ -90,17 +113,24 @@ Result<TreatmentJournal> OpenTreatment::begin(const TreatmentPlan& plan, const T
     return journal;
 }
 
+// Whose journal it is.
+Result<void> OpenTreatment::isOfThisDrive(const DriveIdentity& drive, const std::string& path) const {
+    if (sameDrive(driveIdOf(drive), driveIdOf(m_drive->identity())))
+        return {};
+    return tl::unexpected(Error{Error::Kind::refusedUnsafe,
+                                "going on with the treatment",
+                                path,
+                                {"it is of {} {}", {drive.model, drive.serial}},
+                                "Attach that drive, or name its journal."});
+}
+
 Result<OpenTreatment::TakenUp> OpenTreatment::takeUp(const std::string& path,
                                                      const TreatmentConsent& consent) {
     const auto looked = TreatmentJournal::read(path);
     if (!looked)
         return tl::unexpected(looked.error());
-    if (!sameDrive(driveIdOf(looked->drive), driveIdOf(m_drive->identity())))
-        return tl::unexpected(Error{Error::Kind::refusedUnsafe,
-                                    "going on with the treatment",
-                                    path,
-                                    {"it is of {} {}", {looked->drive.model, looked->drive.serial}},
-                                    "Attach that drive, or name its journal."});
+    if (auto ours = isOfThisDrive(looked->drive, path); !ours)
+        return tl::unexpected(ours.error());
     auto journal = TreatmentJournal::open(path, rulesFor(m_target, PlaceFor::record));
     if (!journal)
         return tl::unexpected(journal.error());
@@ -110,6 +140,39 @@ Result<OpenTreatment::TakenUp> OpenTreatment::takeUp(const std::string& path,
     if (const auto leave = askLeave(told->plan, consent, journal->path()); !leave)
         return tl::unexpected(leave.error());
     return TakenUp{std::move(*journal), std::move(*told)};
+}
+
+Result<RefreshJournal> OpenTreatment::beginRefresh(const RefreshPlan& plan, const TreatmentConsent& consent,
+                                                   const std::string& folder, std::int64_t startedAt) {
+    if (auto noted = noteOverruling(consent); !noted)
+        return tl::unexpected(noted.error());
+    auto journal = RefreshJournal::create(folder, rulesFor(m_target, PlaceFor::record), m_drive->identity(),
+                                          plan, startedAt);
+    if (!journal)
+        return journal;
+    if (const auto leave = askLeave(plan, consent, journal->path()); !leave) {
+        journal->discard();
+        return tl::unexpected(leave.error());
+    }
+    return journal;
+}
+
+Result<OpenTreatment::RefreshTakenUp> OpenTreatment::takeUpRefresh(const std::string& path,
+                                                                   const TreatmentConsent& consent) {
+    const auto looked = RefreshJournal::read(path);
+    if (!looked)
+        return tl::unexpected(looked.error());
+    if (auto ours = isOfThisDrive(looked->drive, path); !ours)
+        return tl::unexpected(ours.error());
+    auto journal = RefreshJournal::open(path, rulesFor(m_target, PlaceFor::record));
+    if (!journal)
+        return tl::unexpected(journal.error());
+    auto told = journal->told();
+    if (!told)
+        return tl::unexpected(told.error());
+    if (const auto leave = askLeave(told->plan, consent, journal->path()); !leave)
+        return tl::unexpected(leave.error());
+    return RefreshTakenUp{std::move(*journal), std::move(*told)};
 }
 
 } // namespace orbita

@@ -4,6 +4,7 @@
 #include "core/base/claim.h"
 #include "core/target/treated_session.h"
 #include "core/treat/journal.h"
+#include "core/treat/refresh/refresh_journal.h"
 
 namespace orbita {
 
@@ -48,12 +49,26 @@ public:
     // another drive.
     Result<TakenUp> takeUp(const std::string& journal, const TreatmentConsent& consent);
 
+    // The same for a refresh.
+    Result<RefreshJournal> beginRefresh(const RefreshPlan& plan, const TreatmentConsent& consent,
+                                        const std::string& folder, std::int64_t startedAt);
+    struct RefreshTakenUp {
+        RefreshJournal journal;
+        RefreshTold told;
+    };
+    Result<RefreshTakenUp> takeUpRefresh(const std::string& journal, const TreatmentConsent& consent);
+
     // Leave to write what the plan may come to, kept in that journal. Errors: as the gate.
     Result<void> askLeave(const TreatmentPlan& plan, const TreatmentConsent& consent,
+                          const std::string& journal);
+    Result<void> askLeave(const RefreshPlan& plan, const TreatmentConsent& consent,
                           const std::string& journal);
 
 private:
     OpenTreatment() = default;
+    Result<void> askLeave(GrantOrder order, const TreatmentConsent& consent, const std::string& journal);
+    Result<void> noteOverruling(const TreatmentConsent& consent);
+    [[nodiscard]] Result<void> isOfThisDrive(const DriveIdentity& drive, const std::string& path) const;
 
     Target m_target;
     std::string m_actionLog;

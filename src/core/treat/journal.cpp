@@ -4,37 +4,24 @@
 #include "core/base/durable_file.h"
 #include "core/base/json_numbers.h"
 #include "core/base/names.h"
-#include "core/base/ownership.h"
 #include "core/base/text.h"
 #include "core/drive/known_sectors.h"
+#include "core/treat/journal_lines.h"
 
 #include <algorithm>
 #include <cerrno>
-#include <charconv>
 #include <fcntl.h>
 #include <filesystem>
-#include <fmt/format.h>
 #include <sys/file.h>
-#include <sys/stat.h>
 #include <unistd.h>
 
 namespace orbita {
 
+using namespace lines;
+
 namespace {
 
-using nlohmann::json;
-
 constexpr int journalVersion = 1;
-constexpr std::size_t mostLineBytes = 64U << 20U;
-constexpr std::size_t mostWords = 500;
-constexpr const char* keeping = "keeping what is about to be written, in";
-constexpr const char* readingIt = "reading the treatment";
-
-// A line, or what it says, is not one of ours; never leaves this file.
-struct BadLine : std::runtime_error {
-    using std::runtime_error::runtime_error;
-};
-
 constexpr std::array<std::string_view, 2> originNames = {"unreadable", "slow"};
 
 json spotJson(const Spot& spot) {
@@ -53,39 +40,12 @@ Spot spotFrom(const json& j) {
     return spot;
 }
 
-json spanJson(const LbaSpan& span) {
-    return {span.first.value, span.count.value};
-}
-
-LbaSpan spanOf(const json& j) {
-    if (!j.is_array() || j.size() != 2)
-        throw BadLine("no span");
-    const LbaSpan span{{whole<std::uint64_t>(j[0])}, {whole<std::uint64_t>(j[1])}};
-    if (span.first.value > mostSectors(512) || span.count.value > mostSectors(512))
-        throw BadLine("no drive has such sectors");
-    return span;
-}
-
-std::vector<LbaSpan> spansOf(const json& list) {
-    std::vector<LbaSpan> spans;
-    for (const json& one : list)
-        spans.push_back(spanOf(one));
-    return spans;
-}
-
-json spansJson(const std::vector<LbaSpan>& spans) {
-    json list = json::array();
-    for (const LbaSpan& span : spans)
-        list.push_back(spanJson(span));
-    return list;
-}
-
 json planJson(const TreatmentPlan& plan) {
     json spots = json::array();
     for (const Spot& spot : plan.spots)
         spots.push_back(spotJson(spot));
     const AllowedSteps& allowed = plan.rules.allowed;
-    return {{"spots", std::move(spots)},
+    json j = {{"spots", std::move(spots)},
             {"refresh", allowed.refresh},
             {"pieced", allowed.pieced},
             {"zeros", allowed.zeros},
@@ -93,16 +53,13 @@ json planJson(const TreatmentPlan& plan) {
             {"tries", plan.rules.tries},
             {"clean_reads", plan.rules.cleanReads},
             {"writes", plan.rules.writes},
-            {"hottest_c", plan.limits.hottest},
-            {"least_spare_percent", plan.limits.leastSpare},
-            {"new_defects", plan.limits.newDefects},
-            {"most_remapped", plan.limits.mostRemapped},
-            {"refusals", plan.limits.refusals},
             {"margin", plan.margin.value},
             {"known", spansJson(plan.known)},
             {"data_elsewhere", dataElsewhereName(plan.data)},
             {"against_advice", plan.againstAdvice},
             {"reason", cleanText(plan.reason, mostWords)}};
+    putLimits(j, plan.limits);
+    return j;
 }
 
 TreatmentPlan planFrom(const json& j) {
@@ -117,11 +74,7 @@ TreatmentPlan planFrom(const json& j) {
     plan.rules.tries = whole<unsigned>(j.at("tries"));
     plan.rules.cleanReads = whole<unsigned>(j.at("clean_reads"));
     plan.rules.writes = whole<unsigned>(j.at("writes"));
-    plan.limits.hottest = whole<int>(j.at("hottest_c"));
-    plan.limits.leastSpare = whole<unsigned>(j.at("least_spare_percent"));
-    plan.limits.newDefects = whole<std::uint64_t>(j.at("new_defects"));
-    plan.limits.mostRemapped = whole<std::uint64_t>(j.at("most_remapped"));
-    plan.limits.refusals = whole<unsigned>(j.at("refusals"));
+    plan.limits = limitsFrom(j);
     plan.margin.value = whole<std::uint64_t>(j.at("margin"));
     plan.known = spansOf(j.at("known"));
     const auto data = dataElsewhereFromName(j.at("data_elsewhere").get<std::string>());
@@ -129,28 +82,6 @@ TreatmentPlan planFrom(const json& j) {
     plan.againstAdvice = j.at("against_advice").get<bool>();
     plan.reason = cleanText(j.at("reason").get<std::string>(), mostWords);
     return plan;
-}
-
-json driveJson(const DriveIdentity& drive) {
-    return {{"model", cleanText(drive.model)},       {"serial", cleanText(drive.serial)},
-            {"firmware", cleanText(drive.firmware)}, {"world_wide_name", cleanText(drive.worldWideName)},
-            {"sectors", drive.capacity.value},       {"logical_bytes", drive.logicalBytes},
-            {"physical_bytes", drive.physicalBytes}};
-}
-
-DriveIdentity driveFrom(const json& j) {
-    DriveIdentity drive;
-    drive.model = cleanText(j.at("model").get<std::string>());
-    drive.serial = cleanText(j.at("serial").get<std::string>());
-    drive.firmware = cleanText(j.at("firmware").get<std::string>());
-    drive.worldWideName = cleanText(j.at("world_wide_name").get<std::string>());
-    drive.capacity.value = whole<std::uint64_t>(j.at("sectors"));
-    drive.logicalBytes = whole<std::uint32_t>(j.at("logical_bytes"));
-    drive.physicalBytes = whole<std::uint32_t>(j.at("physical_bytes"));
-    if (drive.logicalBytes < 512 || drive.physicalBytes < drive.logicalBytes ||
-        drive.capacity.value > mostSectors(drive.logicalBytes))
-        throw BadLine("no such drive");
-    return drive;
 }
 
 std::string bitsOf(const std::vector<bool>& known) {
@@ -165,10 +96,6 @@ std::vector<bool> knownFrom(const std::string& bits) {
     for (const char c : bits)
         known.push_back(c == '1');
     return known;
-}
-
-Nanoseconds timeOf(const json& j, const char* key) {
-    return Nanoseconds{whole<std::int64_t>(j.at(key))};
 }
 
 SpotResult resultFrom(const json& j) {
@@ -211,18 +138,10 @@ public:
 
 private:
     void takeOne(bool any) {
-        constexpr std::size_t sum = 9; // eight digits and a blank
         const std::size_t end = m_all.find('\n', m_at);
-        if (end == std::string::npos || end - m_at < sum || end - m_at > mostLineBytes)
-            throw BadLine("no line");
-        const std::string_view line(m_all.data() + m_at, end - m_at);
-        std::uint32_t crc = 0;
-        const auto number = std::from_chars(line.data(), line.data() + 8, crc, 16);
-        const std::string_view text = line.substr(sum);
-        if (number.ec != std::errc{} || number.ptr != line.data() + 8 ||
-            crc != crcOf(std::as_bytes(std::span(text.data(), text.size()))))
-            throw BadLine("no record");
-        const json record = json::parse(text);
+        if (end == std::string::npos)
+            throw BadLine("torn");
+        const json record = recordOf(std::string_view(m_all).substr(m_at, end - m_at));
         const std::string what = record.at("record").get<std::string>();
         const std::uint64_t bytes = record.contains("bytes") ? whole<std::uint64_t>(record.at("bytes")) : 0;
         if (bytes > m_all.size() - end - 1)
@@ -298,33 +217,11 @@ private:
     JournalTold m_told;
 };
 
-// Everything, as it stands on the disk.
-Result<std::string> readAll(int file, const std::string& path) {
-    struct stat status {};
-    if (fstat(file, &status) != 0)
-        return tl::unexpected(systemError(readingIt, path, errno));
-    constexpr off_t most = 8LL << 30U;
-    if (!S_ISREG(status.st_mode) || status.st_size > most)
-        return tl::unexpected(
-            Error{Error::Kind::badCall, readingIt, path, "it is no treatment of Orbita's", {}});
-    std::string all(static_cast<std::size_t>(status.st_size), '\0');
-    std::size_t have = 0;
-    while (have < all.size()) {
-        const ssize_t got = pread(file, all.data() + have, all.size() - have, static_cast<off_t>(have));
-        if (got < 0 && errno == EINTR)
-            continue;
-        if (got < 0)
-            return tl::unexpected(systemError(readingIt, path, errno));
-        if (got == 0)
-            break;
-        have += static_cast<std::size_t>(got);
-    }
-    all.resize(have);
-    return all;
-}
-
 Result<JournalTold> toldBy(int file, const std::string& path) {
-    auto all = readAll(file, path);
+    const auto size = sizeOf(file, path);
+    if (!size)
+        return tl::unexpected(size.error());
+    auto all = readAt(file, path, 0, *size);
     if (!all)
         return tl::unexpected(all.error());
     JournalTold told = JournalReader(std::move(*all)).read();
@@ -367,20 +264,6 @@ json beginRecord(const DriveIdentity& drive, const TreatmentPlan& plan, std::int
             {"started_at", startedAt}, {"drive", driveJson(drive)},    {"plan", planJson(plan)}};
 }
 
-std::string recordLine(const json& record) {
-    const std::string text = record.dump(-1, ' ', false, json::error_handler_t::replace);
-    return fmt::format("{:08x} {}\n", crcOf(std::as_bytes(std::span(text.data(), text.size()))), text);
-}
-
-std::string fileName(const DriveIdentity& drive, std::int64_t startedAt, const std::string& id) {
-    std::string serial;
-    for (const char c : drive.serial)
-        if (std::isalnum(static_cast<unsigned char>(c)) != 0 && serial.size() < 24)
-            serial += c;
-    return fmt::format("{}-{}-{}{}", startedAt, serial.empty() ? "drive" : serial, id.substr(0, 8),
-                       journalEnding);
-}
-
 } // namespace
 
 std::vector<Lba> JournalTold::inBetween() const {
@@ -401,29 +284,11 @@ TreatmentJournal::TreatmentJournal(Descriptor file, std::string path, LogDisk di
 Result<TreatmentJournal> TreatmentJournal::create(const std::string& folder, const PlaceRules& rules,
                                                   const DriveIdentity& drive, const TreatmentPlan& plan,
                                                   std::int64_t startedAt) {
-    if (folder.empty())
-        return tl::unexpected(Error{Error::Kind::refusedUnsafe, keeping, "the casebook's folder",
-                                    "the casebook is forgotten when the program ends",
-                                    "Nothing is written without a journal that stays."});
     const std::string id = newActionId();
-    const std::string path = (std::filesystem::path(folder) / fileName(drive, startedAt, id)).string();
-    if (auto made = makePrivateFolders(folder); !made)
+    auto made = makeFile(folder, rules, drive, startedAt, id, journalEnding, O_APPEND);
+    if (!made)
         return tl::unexpected(made.error());
-    const auto place = judgePlace(path, rules);
-    if (!place)
-        return tl::unexpected(place.error());
-    Descriptor file(openat(place->folder.get(), place->name.c_str(),
-                           O_RDWR | O_APPEND | O_CREAT | O_EXCL | O_NOFOLLOW | O_CLOEXEC, 0600));
-    if (!file)
-        return tl::unexpected(systemError(keeping, path, errno));
-    if (place->recheck)
-        if (auto still = place->recheck(file.get()); !still)
-            return tl::unexpected(still.error());
-    giveToOwnerOf(place->folder.get(), file.get());
-    if (const int error = syncFolder(place->folder.get()); error != 0)
-        return tl::unexpected(systemError(keeping, path, error));
-    flock(file.get(), LOCK_EX | LOCK_NB);
-    TreatmentJournal journal(std::move(file), path, systemLogDisk());
+    TreatmentJournal journal(std::move(made->file), made->path, systemLogDisk());
     if (auto begun = journal.begin(id, drive, plan, startedAt); !begun)
         return tl::unexpected(begun.error());
     return journal;
@@ -431,20 +296,14 @@ Result<TreatmentJournal> TreatmentJournal::create(const std::string& folder, con
 
 Result<TreatmentJournal> TreatmentJournal::open(const std::string& path, const PlaceRules& rules,
                                                 LogDisk disk) {
-    const auto place = judgePlace(path, rules);
-    if (!place)
-        return tl::unexpected(place.error());
-    Descriptor file(
-        openat(place->folder.get(), place->name.c_str(), O_RDWR | O_APPEND | O_NOFOLLOW | O_CLOEXEC));
-    if (!file)
-        return tl::unexpected(systemError(readingIt, path, errno));
-    if (flock(file.get(), LOCK_EX | LOCK_NB) != 0)
-        return tl::unexpected(Error{Error::Kind::refusedUnsafe, "going on with the treatment", path,
-                                    "another program goes on with it", "Let that one end."});
+    auto opened = openFile(path, rules, O_RDWR | O_APPEND);
+    if (!opened)
+        return tl::unexpected(opened.error());
+    Descriptor& file = *opened;
     auto told = toldBy(file.get(), path);
     if (!told)
         return tl::unexpected(told.error());
-    TreatmentJournal journal(std::move(file), path, std::move(disk));
+    TreatmentJournal journal(std::move(*opened), path, std::move(disk));
     journal.m_id = told->id;
     journal.m_saved = true;
     if (auto up = journal.append({{"record", "taken-up"}}, {}, true); !up)

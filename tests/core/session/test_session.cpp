@@ -369,6 +369,39 @@ private slots:
         QCOMPARE(reading.link->reap({&reply, 1}, std::chrono::seconds{30}), std::size_t{1});
         QVERIFY(std::equal(reply.data.begin(), reply.data.end(), content.begin(), content.end()));
     }
+    // A drive that is refreshed as a whole is not written down a million times, and nothing is left out.
+    void whatIsRefreshedIsWrittenDownByRuns() {
+        Session s;
+        GrantOrder order = leave({Lba{0}, SectorCount{4096}}, s.target);
+        order.run = SectorCount{1024};
+        order.kinds = {WriteKind::refresh, WriteKind::zeros};
+        const auto grant = s.session->grantWriting(order);
+        QVERIFY2(grant, grant ? "" : grant.error().message().c_str());
+        const std::size_t before = s.actions().size();
+        const auto write = [&](WriteKind kind, std::uint64_t lba) {
+            return s.session
+                ->write(*grant, kind, {Lba{lba}, SectorCount{8}},
+                        sectors(8, kind == WriteKind::zeros ? std::byte{} : std::byte{7}))
+                .has_value();
+        };
+        for (std::uint64_t lba = 0; lba < 1024; lba += 8)
+            QVERIFY(write(WriteKind::refresh, lba));
+        // It is there before anything leaves; how much of it was done, in the end.
+        QCOMPARE(s.actions().size(), before + 1);
+        QCOMPARE(s.actions().back().result, ActionResult::unknown);
+        QCOMPARE(s.actions().back().parameters.at("sectors"), std::string("1024"));
+        QVERIFY(write(WriteKind::zeros, 2048)); // by itself, as ever
+        QCOMPARE(s.actions().back().parameters.at("kind"), std::string("zeros"));
+        QVERIFY(write(WriteKind::refresh, 1020)); // not inside it any more
+        auto actions = s.actions();
+        QCOMPARE(actions.size(), before + 3);
+        QCOMPARE(actions[before].result, ActionResult::done);
+        QCOMPARE(actions[before].answer, std::string("1024 sectors written"));
+        QCOMPARE(actions[before + 2].parameters.at("first"), std::string("1020"));
+        s.target.condition->medium().cutPower();
+        QVERIFY(s.session->endWriting(*grant));
+        QCOMPARE(s.actions().back().answer, std::string("8 sectors written"));
+    }
     void leaveRunsOut() {
         const Target target = targetOf(smallDrive(sim::Front::nvme));
         HostSetup setup;

@@ -1,0 +1,93 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/treat/refresh/refresh_map.h"
+
+namespace orbita {
+
+namespace {
+
+constexpr std::uint64_t mostBlocks = 8U << 20U; // of each map: some 20 MB
+
+BlockGrid gridFor(const DriveIdentity& drive, std::uint32_t blockSectors) {
+    BlockGrid grid{drive.whole(), std::max(1U, blockSectors)};
+    while (grid.blocks() > mostBlocks)
+        grid.blockSectors *= 2;
+    return grid;
+}
+
+} // namespace
+
+RefreshMap::RefreshMap(const DriveIdentity& drive, std::uint32_t blockSectors)
+    : m_grid(gridFor(drive, blockSectors)) {
+    const bool solidState = drive.rotating == false;
+    for (std::size_t i = 0; i < refreshPasses; ++i)
+        m_layers.push_back({std::make_shared<Plate>(m_grid.blocks()),
+                            Grader(turnOf(drive), solidState, GradeLimits{}),
+                            {}});
+}
+
+RefreshPlates RefreshMap::plates() const {
+    RefreshPlates plates;
+    plates.grid = m_grid;
+    for (std::size_t i = 0; i < refreshPasses; ++i)
+        plates.of[i] = m_layers[i].plate;
+    return plates;
+}
+
+void RefreshMap::show(Layer& layer, const LbaSpan& piece, Grade grade, Nanoseconds latency) {
+    const std::uint64_t block = m_grid.blockAt(piece.first);
+    const Cell was = layer.plate->at(block);
+    // Of several pieces of a block, the gravest.
+    if (was.visited() && was.grade > grade)
+        return;
+    Cell cell;
+    cell.grade = grade;
+    cell.latency = encodeLatency(latency);
+    layer.plate->set(block, cell);
+    layer.plate->settle(block, 1);
+}
+
+void RefreshMap::seed(RefreshPass pass, Nanoseconds latency) {
+    Layer& layer = at(pass);
+    if (layer.grader.holding() && layer.grader.hold(latency))
+        layer.grader.release();
+}
+
+void RefreshMap::endSeeding(RefreshPass pass) {
+    if (at(pass).grader.holding())
+        at(pass).grader.release();
+}
+
+std::optional<Grade> RefreshMap::add(RefreshPass pass, const LbaSpan& piece, Nanoseconds latency,
+                                     bool inOrder) {
+    Layer& layer = at(pass);
+    if (layer.grader.holding()) {
+        layer.held.emplace_back(piece, latency);
+        Cell cell = Cell::makeUngraded(encodeLatency(latency));
+        const std::uint64_t block = m_grid.blockAt(piece.first);
+        if (!layer.plate->at(block).visited()) {
+            layer.plate->set(block, cell);
+            layer.plate->settle(block, 1);
+        }
+        if (layer.grader.hold(latency)) {
+            layer.grader.release();
+            for (const auto& [span, time] : layer.held)
+                show(layer, span, layer.grader.judge(time).grade, time);
+            layer.held.clear();
+        }
+        return std::nullopt;
+    }
+    const Grade grade = (inOrder ? layer.grader.grade(latency) : layer.grader.judge(latency)).grade;
+    show(layer, piece, grade, latency);
+    return grade;
+}
+
+std::optional<Grade> RefreshMap::judge(RefreshPass pass, Nanoseconds latency) const {
+    const Grader& grader = m_layers[static_cast<std::size_t>(pass)].grader;
+    return grader.holding() ? std::nullopt : std::optional(grader.judge(latency).grade);
+}
+
+void RefreshMap::addFailed(RefreshPass pass, const LbaSpan& piece) {
+    show(at(pass), piece, Grade::unreadable, std::chrono::microseconds{1});
+}
+
+} // namespace orbita
