@@ -11,6 +11,7 @@
 #include "cli/scan_command.h"
 #include "cli/selftest_command.h"
 #include "cli/target_options.h"
+#include "cli/refresh_command.h"
 #include "cli/treat_command.h"
 #include "cli/vitals_command.h"
 #include "core/base/text.h"
@@ -49,6 +50,22 @@ void addSelfTestOptions(CLI::App& command, orbita::cli::SelfTestOptions& options
                    "2 the call is wrong, or the drive has no such test; 3 not run to the end.");
 }
 
+// What every command asks that writes to a drive.
+template <class Options>
+void addLeaveOptions(CLI::App& command, Options& options) {
+    command.add_option("--data", options.data, "whether the data on the drive exists elsewhere")
+        ->check(CLI::IsMember({"not-asked", "saved", "not-saved", "unknown"}))
+        ->capture_default_str();
+    command
+        .add_option("--confirm", options.confirm,
+                    "the last four characters of the drive's serial number (where it tells nothing: the "
+                    "capacity on its label); without it, nothing is written, and what would be done is told")
+        ->check(orbita::cli::notEmpty());
+    command.add_option("--reason", options.reason, "for the log")->check(orbita::cli::notEmpty());
+    command.add_option("--policy", options.policy, "the house policy to judge by (JSON)");
+    command.add_flag("--overrule", options.overrule, "although it is advised against");
+}
+
 void addTreatOptions(CLI::App& command, orbita::cli::TreatOptions& options) {
     command.add_option("TARGET", options.target, "a device path, demo:NAME or sim:SCENARIO.json")->required();
     command
@@ -70,14 +87,7 @@ void addTreatOptions(CLI::App& command, orbita::cli::TreatOptions& options) {
             "what was read; zeros and reassign destroy what cannot be read; read: none of them")
         ->check(orbita::cli::notEmpty())
         ->capture_default_str();
-    command.add_option("--data", options.data, "whether the data on the drive exists elsewhere")
-        ->check(CLI::IsMember({"not-asked", "saved", "not-saved", "unknown"}))
-        ->capture_default_str();
-    command
-        .add_option("--confirm", options.confirm,
-                    "the last four characters of the drive's serial number (where it tells nothing: the "
-                    "capacity on its label); without it, nothing is written, and what would be done is told")
-        ->check(orbita::cli::notEmpty());
+    addLeaveOptions(command, options);
     command
         .add_option("--margin", options.margin, "read again around each patch afterwards; 1MiB if not given")
         ->check(orbita::cli::notEmpty());
@@ -85,9 +95,6 @@ void addTreatOptions(CLI::App& command, orbita::cli::TreatOptions& options) {
         .add_option("--resume", options.resume,
                     "go on with a treatment that was broken off: its journal, or \"latest\" of this drive")
         ->check(orbita::cli::notEmpty());
-    command.add_option("--reason", options.reason, "for the log")->check(orbita::cli::notEmpty());
-    command.add_option("--policy", options.policy, "the house policy to judge by (JSON)");
-    command.add_flag("--overrule", options.overrule, "although it is advised against");
     command.add_option("--json", options.json, "\"-\": each step on standard output, as JSON")
         ->check(CLI::IsMember({"-"}));
     orbita::cli::addWho(command, options.who);
@@ -98,6 +105,26 @@ void addTreatOptions(CLI::App& command, orbita::cli::TreatOptions& options) {
         "does, "
         "or\n"
         "it is advised against; 2 the call is wrong, or it was refused; 3 not treated to the end.");
+}
+
+void addRefreshOptions(CLI::App& command, orbita::cli::RefreshOptions& options) {
+    command.add_option("TARGET", options.target, "a device path, demo:NAME or sim:SCENARIO.json")->required();
+    command.add_flag("--late", options.lateOnly, "only what the latest scan in the casebook found late");
+    addLeaveOptions(command, options);
+    command
+        .add_option("--resume", options.resume,
+                    "go on with a refresh that was broken off: its journal, or \"latest\" of this drive")
+        ->check(orbita::cli::notEmpty());
+    command.add_option("--json", options.json, "\"-\": how it goes on standard output, as JSON")
+        ->check(CLI::IsMember({"-"}));
+    orbita::cli::addWho(command, options.who);
+    command.footer(
+        "Reads every sector that can be read and writes exactly that back, some MiB at a time, each saved in\n"
+        "a journal before it leaves and read again after. Without --confirm, tells what it costs in hours and\n"
+        "wear, and writes nothing. Ctrl-C ends it; --resume goes on.\n"
+        "Exit status: 0 all of it reads in time (told only: nothing speaks against it); 1 not all of it does, "
+        "or\n"
+        "it is advised against; 2 the call is wrong, or it was refused; 3 not refreshed to the end.");
 }
 
 void addJournalOptions(CLI::App& command, orbita::cli::JournalOptions& options) {
@@ -197,7 +224,7 @@ int main(int argc, char** argv) {
     orbita::cli::failedWritesAreErrors();
     CLI::App app{
         "Orbita reads drives block by block and says which sectors are slow or unreadable.\n"
-        "Only treat, and scan --treat, write to a drive, and only after it was confirmed. Every scan, what "
+        "Only treat, refresh, and scan --treat write to a drive, and only after it was confirmed. Every scan, what "
         "a drive said of itself and what was done is kept in the\n"
         "casebook ($XDG_DATA_HOME/orbita/casebook.db)."};
     app.footer("orbita-cli COMMAND --help says more of each.");
@@ -209,8 +236,9 @@ int main(int argc, char** argv) {
     CLI::App* selfTest = app.add_subcommand("selftest", "run one of the drive's own tests");
     CLI::App* treat =
         app.add_subcommand("treat", "bring slow and unreadable sectors back, gentlest step first");
+    CLI::App* refresh = app.add_subcommand("refresh", "write a drive that has grown slow back as it is");
     CLI::App* journal =
-        app.add_subcommand("journal", "look into the journal of a treatment, and export from it");
+        app.add_subcommand("journal", "look into the journal of a treatment or a refresh, and export from it");
     CLI::App* image = app.add_subcommand("image", "show what a saved image holds and what is missing");
     CLI::App* restore = app.add_subcommand(
         "restore", "put back a setting of the drive that an earlier scan has left changed");
@@ -225,6 +253,8 @@ int main(int argc, char** argv) {
     addImageOptions(*image, imageOptions);
     orbita::cli::TreatOptions treatOptions;
     addTreatOptions(*treat, treatOptions);
+    orbita::cli::RefreshOptions refreshOptions;
+    addRefreshOptions(*refresh, refreshOptions);
     orbita::cli::JournalOptions journalOptions;
     addJournalOptions(*journal, journalOptions);
     bool drivesJson = false;
@@ -274,6 +304,8 @@ int main(int argc, char** argv) {
             return settled(orbita::cli::selfTest(selfTestOptions));
         if (treat->parsed())
             return settled(orbita::cli::treat(treatOptions));
+        if (refresh->parsed())
+            return settled(orbita::cli::refresh(refreshOptions));
         if (journal->parsed())
             return settled(orbita::cli::journal(journalOptions));
         if (restore->parsed())

@@ -2,11 +2,12 @@
 #include "cli/treat_command.h"
 
 #include "cli/exit_status.h"
-#include "cli/interrupt.h"
+#include "cli/held_drive.h"
+#include "cli/known_defects.h"
 #include "cli/printer.h"
-#include "cli/target_options.h"
+#include "cli/refresh_command.h"
 #include "cli/treatment_steps.h"
-#include "core/target/open_treatment.h"
+#include "core/treat/treater.h"
 #include "report/format.h"
 #include "report/ledger_words.h"
 #include "report/treatment_events.h"
@@ -15,8 +16,6 @@
 #include "store/defects_in.h"
 #include "store/treatments.h"
 #include "system/sleep_inhibitor.h"
-
-#include <thread>
 
 namespace orbita::cli {
 
@@ -29,46 +28,6 @@ constexpr std::uint64_t mostSpots = 1'000'000;
 
 Error wrongCall(Phrase tried, std::string on, Phrase answer, Phrase advice = {}) {
     return {Error::Kind::badCall, std::move(tried), std::move(on), std::move(answer), std::move(advice)};
-}
-
-// What is known of the drive's defects, and how much of it that speaks for.
-struct KnownDefects {
-    std::vector<LedgerEntry> entries;
-    double scanned = 1;
-    std::optional<std::uint64_t> newPatches;
-    std::int64_t scan = 0; // in the casebook, 0: none
-    QString from;
-};
-
-double shareOf(const ScanRecord& record) {
-    const std::uint64_t capacity = record.drive.capacity.value;
-    return capacity == 0 ? 0
-                         : std::min(1.0, static_cast<double>(record.status.totals.covered.value) /
-                                             static_cast<double>(capacity));
-}
-
-Result<KnownDefects> fromCasebook(const DriveIdentity& drive) {
-    const auto casebook = Casebook::open(casebookPath());
-    if (!casebook)
-        return tl::unexpected(casebook.error());
-    auto kept = latestScans(**casebook, drive);
-    if (!kept)
-        return tl::unexpected(kept.error());
-    if (kept->empty())
-        return tl::unexpected(Error{Error::Kind::notFound, "looking for a scan of the drive in",
-                                    casebookPath(), "there is none",
-                                    "Scan the drive first, or name a ledger or a span."});
-    KnownDefects known;
-    const NumberedScan& latest = kept->front();
-    known.entries = latest.record.ledger;
-    known.scanned = shareOf(latest.record);
-    known.scan = latest.number;
-    known.from = QStringLiteral("scan %1 in the casebook, of %2")
-                     .arg(latest.number)
-                     .arg(QString::fromStdString(isoTime(latest.record.startedAt)));
-    if (kept->size() > 1)
-        known.newPatches = newPatchesIn(known.entries, (*kept)[1].record.ledger, drive.logicalBytes);
-    return known;
 }
 
 Result<KnownDefects> defectsOf(const TreatOptions& options, const DriveIdentity& drive) {
@@ -206,18 +165,11 @@ int exitStatusOf(const TreatmentProgress& progress, std::size_t spots) {
     return all && progress.newDefects.empty() ? completeAndClean : findingsFound;
 }
 
-// What was opened, and how it is stopped.
-struct Ready {
-    Target target;
-    std::stop_source stop;
-    std::unique_ptr<OpenTreatment> held;
-};
-
 TreatmentConsent consentBy(const TreatOptions& options, const HousePolicy& policy) {
     return {options.confirm, policy.treatment.allowed, {}};
 }
 
-int run(Ready& ready, TreatmentJournal& journal, const TreatmentPlan& plan, JournalTold told, bool events,
+int run(HeldDrive& ready, TreatmentJournal& journal, const TreatmentPlan& plan, JournalTold told, bool events,
         const KnownDefects& known, const TreatOptions& options) {
     const DriveIdentity drive = ready.held->drive().identity();
     if (events)
@@ -226,19 +178,13 @@ int run(Ready& ready, TreatmentJournal& journal, const TreatmentPlan& plan, Jour
         Printer(stderr) << "What is written back is saved in " << QString::fromStdString(journal.path())
                         << '\n';
     Teller teller(events);
-    std::jthread watcher([&](const std::stop_token& over) {
-        while (!over.stop_requested()) {
-            if (interrupted() || outputIsGone())
-                ready.stop.request_stop();
-            std::this_thread::sleep_for(std::chrono::milliseconds{50});
-        }
-    });
+    InterruptWatch watcher(ready.stop);
     const SleepInhibitor awake(QStringLiteral("Treating ") + words::driveName(drive));
     Treater treater(
         ready.held->drive(), journal, plan, std::move(told),
         [&](const TreatmentProgress& progress) { teller.look(progress); }, nowSeconds);
     const TreatmentProgress& progress = treater.run(ready.stop.get_token());
-    watcher.request_stop();
+    watcher.end();
     ready.held.reset(); // the drive is nobody's any more
     if (events) {
         for (const SpotResult& result : progress.results)
@@ -269,22 +215,8 @@ int run(Ready& ready, TreatmentJournal& journal, const TreatmentPlan& plan, Jour
     return kept ? status : callIsWrong;
 }
 
-Result<Ready> makeReady(const TreatOptions& options) {
-    Ready ready;
-    auto target = findTarget(options.target);
-    if (!target)
-        return tl::unexpected(target.error());
-    ready.target = std::move(*target);
-    auto held =
-        OpenTreatment::open(ready.target, false, actionLogBeside(casebookPath()), ready.stop.get_token());
-    if (!held)
-        return tl::unexpected(held.error());
-    ready.held = std::make_unique<OpenTreatment>(std::move(*held));
-    return ready;
-}
-
 int resume(const TreatOptions& options, const HousePolicy& policy) {
-    auto ready = makeReady(options);
+    auto ready = holdDrive(options.target);
     if (!ready)
         return complain(ready.error());
     const DriveIdentity drive = ready->held->drive().identity();
@@ -327,7 +259,7 @@ int treat(const TreatOptions& options) {
     if (!options.resume.empty())
         return resume(options, *policy);
     const bool events = options.json == oneALine;
-    auto ready = makeReady(options);
+    auto ready = holdDrive(options.target);
     if (!ready)
         return complain(ready.error());
     const DriveIdentity drive = ready->held->drive().identity();
@@ -381,6 +313,8 @@ int treat(const TreatOptions& options) {
 }
 
 int journal(const JournalOptions& options) {
+    if (options.journal.ends_with(refreshEnding))
+        return refreshJournal(options);
     if (options.purge) {
         if (const auto purged = purgeJournal(options.journal); !purged)
             return complain(purged.error());

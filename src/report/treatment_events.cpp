@@ -1,32 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "report/treatment_events.h"
 
-#include "core/session/write_gate.h"
-
-#include <cmath>
-#include <nlohmann/json.hpp>
+#include "report/event_json.h"
 
 namespace orbita {
 
+using namespace events;
+
 namespace {
-
-using Json = nlohmann::ordered_json;
-
-double milliseconds(Nanoseconds time) {
-    return std::round(toMilliseconds(time) * 1e3) / 1e3;
-}
-
-std::string asLine(const Json& json) {
-    return json.dump(-1, ' ', false, Json::error_handler_t::replace);
-}
-
-Json driveOf(const DriveIdentity& drive) {
-    return {{"model", drive.model},
-            {"serial", drive.serial},
-            {"sectors", drive.capacity.value},
-            {"logical_bytes", drive.logicalBytes},
-            {"physical_bytes", drive.physicalBytes}};
-}
 
 Json spotsOfPlan(const TreatmentPlan& plan) {
     Json spots = Json::array();
@@ -51,22 +32,15 @@ Json stepsOf(const AllowedSteps& allowed) {
 
 std::string proposalEvent(const DriveIdentity& drive, const TreatmentPlan& plan,
                           const TreatmentAdvised& advised, const DriveId& answers, bool serialOnLabel) {
-    Json reasons = Json::array();
-    for (const AdviceReason& reason : advised.reasons)
-        reasons.push_back({{"reason", adviceReasonName(reason.kind)},
-                           {"weight", treatmentAdviceName(reason.weight)},
-                           {"number", reason.number},
-                           {"limit", reason.limit}});
-    const Confirmation wanted = confirmationOf(answers, serialOnLabel);
     return asLine({{"event", "proposal"},
                    {"drive", driveOf(drive)},
                    {"advice", treatmentAdviceName(advised.advice)},
-                   {"reasons", reasons},
+                   {"reasons", reasonsOf(advised)},
                    {"unreadable_physical_sectors", advised.unreadable},
                    {"patches", advised.patches},
                    {"steps", stepsOf(plan.rules.allowed)},
                    {"spots", spotsOfPlan(plan)},
-                   {"confirm_by", wanted.bySerial ? "serial" : "capacity"}});
+                   {"confirm_by", confirmBy(answers, serialOnLabel)}});
 }
 
 std::string treatmentBeginEvent(const DriveIdentity& drive, const TreatmentPlan& plan,

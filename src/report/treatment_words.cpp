@@ -95,6 +95,14 @@ QString adviceReason(const AdviceReason& reason, const Vitals* vitals) {
         return tr("Its data is saved nowhere else, as far as anybody knows.");
     case AdviceReasonKind::partlyScanned:
         return tr("Only %1 % of the drive have been scanned: there may be more.").arg(number);
+    case AdviceReasonKind::readsThroughout:
+        return tr("All that is known of it can be read: nothing is lost by writing that back.");
+    case AdviceReasonKind::leavesUnreadable:
+        return reason.number == 1
+                   ? tr("1 physical sector cannot be read: it is left alone, and is better treated first.")
+                   : tr("%1 physical sectors cannot be read: they are left alone, and are better treated "
+                        "first.")
+                         .arg(number);
     }
     return {};
 }

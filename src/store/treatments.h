@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/treat/journal.h"
+#include "core/treat/refresh/refresher.h"
 #include "store/casebook.h"
 
 #include <string>
@@ -20,9 +21,19 @@ struct PastTreatment {
 };
 // All treatments of that drive, the latest first.
 std::vector<PastTreatment> treatmentsOfDrive(const std::string& folder, const DriveIdentity& drive);
+// The same of refreshes.
+Result<std::string> latestRefresh(const std::string& folder, const DriveIdentity& drive);
+struct PastRefresh {
+    std::string journal;
+    RefreshTold told;
+};
+std::vector<PastRefresh> refreshesOfDrive(const std::string& folder, const DriveIdentity& drive);
 // What is saved of each place, as LBA-SECTORS.bin in `folder`, which is made, private. Returns how many.
 // Errors: one of them is there already; what was saved is damaged, or was taken out.
 Result<int> exportSaved(const std::string& journal, const std::string& folder);
+
+// The same of a refresh: what is kept for good, and what is in its ring.
+Result<int> exportKept(const std::string& journal, const std::string& folder);
 
 struct NumberedScan {
     std::int64_t number = 0;
@@ -35,6 +46,11 @@ Result<std::vector<NumberedScan>> latestScans(Casebook& casebook, const DriveIde
 // kept.
 Result<void> addTreatments(Casebook& casebook, const DriveIdentity& drive, std::int64_t scanStartedAt,
                            const std::vector<Treatment>& treatments);
+
+// What that refresh has come to, into the layer on the map of the drive's latest scan; nothing where there is
+// none.
+Result<void> addRefreshToLatestScan(const std::string& casebook, const DriveIdentity& drive,
+                                    const RefreshJournal& journal, bool noneReplaced, std::int64_t at);
 
 // As the layer on a scan's map has them.
 std::vector<Treatment> treatmentsOf(const std::vector<SpotResult>& results);

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// orbita-cli treat, as a technician would use it: told first, confirmed, overruled, broken off, gone on with.
+// orbita-cli treat and refresh, as a technician would use it: told first, confirmed, overruled, broken off, gone on with.
 #include "support/cli_runner.h"
 
 #include <QDir>
@@ -219,6 +219,93 @@ private slots:
                                     QStringLiteral("--confirm"), QStringLiteral("7742")}));
         QVERIFY2(other.status == 2 && other.err.contains(QStringLiteral("it is of Auk R3 AK-T-7741")),
                  qPrintable(other.err));
+    }
+    // A whole drive: its costs are told first; broken off, and gone on with; the map of its scan knows.
+    void aWholeDriveIsRefreshed() {
+        const QString drive = scanned(slow(80'000) + ',' + unreadable(240'000));
+        const auto refresh = [&](const QStringList& more) {
+            return cli(QStringList{QStringLiteral("refresh"), drive, QStringLiteral("--data"),
+                                   QStringLiteral("saved")} +
+                       more);
+        };
+        const Ran told = refresh({});
+        QVERIFY2(told.status == 0, qPrintable(told.out + told.err));
+        for (const char* said :
+             {"All of it, 205 MB", "By the pace of its last scan that takes about", "Nothing was written",
+              "What cannot be read, 8 sectors, is left alone", "AK-T-7741", "last four characters"})
+            QVERIFY2(withPlainBlanks(told.out).contains(QLatin1String(said)), qPrintable(told.out));
+        QVERIFY(journals().isEmpty());
+        QCOMPARE(refresh({QStringLiteral("--confirm"), QStringLiteral("7742")}).status, 2);
+        QVERIFY(journals().isEmpty());
+        QCOMPARE(cli({QStringLiteral("refresh"), drive, QStringLiteral("--confirm"), QStringLiteral("7741")})
+                     .status,
+                 2); // nobody said whether the data is saved
+        const Ran done = refresh({QStringLiteral("--confirm"), QStringLiteral("7741")});
+        QVERIFY2(done.status == 0, qPrintable(done.out + done.err));
+        QVERIFY2(done.out.contains(QStringLiteral("Refreshed to the end")) &&
+                     done.out.contains(QStringLiteral("1 place read late; 1 of them in time now")),
+                 qPrintable(done.out));
+        QCOMPARE(journals().size(), 1);
+        const Ran journal = cli({QStringLiteral("journal"), journals().front()});
+        QVERIFY2(journal.status == 0 && journal.out.contains(QStringLiteral("read late, in time now")),
+                 qPrintable(journal.out));
+        QCOMPARE(cli({QStringLiteral("journal"), journals().front(), QStringLiteral("--purge")}).status, 0);
+        QVERIFY(cli({QStringLiteral("casebook"), QStringLiteral("export"), QStringLiteral("1"),
+                     QStringLiteral("--json"), path("refreshed.json")})
+                    .status == 0);
+        QCOMPARE(jsonOf(path("refreshed.json")).at("treatments").size(), std::size_t{1});
+        // It is written down by runs, and as a whole.
+        const Ran visits = cli({QStringLiteral("casebook"), QStringLiteral("visits"), QStringLiteral("1")});
+        QVERIFY2(visits.out.contains(QStringLiteral("refreshed, among the")), qPrintable(visits.out));
+    }
+    void onlyWhatReadsLateIsRefreshed() {
+        const QString drive = scanned(slow(80'000) + ',' + slow(160'000));
+        const Ran events = cli({QStringLiteral("refresh"), drive, QStringLiteral("--late"),
+                                QStringLiteral("--data"), QStringLiteral("saved"),
+                                QStringLiteral("--confirm"), QStringLiteral("7741"), QStringLiteral("--json"),
+                                QStringLiteral("-")});
+        QVERIFY2(events.status == 0, qPrintable(events.out + events.err));
+        std::map<std::string, int> seen;
+        for (const QString& line : events.out.split(QLatin1Char('\n'), Qt::SkipEmptyParts)) {
+            const auto json = nlohmann::json::parse(line.toStdString(), nullptr, false);
+            QVERIFY2(json.is_object(), qPrintable(line));
+            ++seen[json.at("event").get<std::string>()];
+            if (json.at("event") == "end") {
+                QCOMPARE(json.at("healed").get<int>(), 2);
+                QVERIFY(json.at("written_sectors").get<int>() < 20'000);
+            }
+        }
+        QCOMPARE(seen, (std::map<std::string, int>{
+                           {"proposal", 1}, {"begin", 1}, {"progress", 1}, {"found", 2}, {"end", 1}}));
+    }
+    void aRefreshIsBrokenOffAndGoneOnWith() {
+        const QString dying = scanned(slow(80'000), R"(,"writing":{"dies_at_write":60})");
+        const QStringList call{QStringLiteral("refresh"),   dying,
+                               QStringLiteral("--data"),    QStringLiteral("saved"),
+                               QStringLiteral("--confirm"), QStringLiteral("7741")};
+        const Ran died = cli(call);
+        QVERIFY2(died.status == 3 && died.out.contains(QStringLiteral("the drive is gone")),
+                 qPrintable(died.out + died.err));
+        QCOMPARE(cli({QStringLiteral("journal"), journals().front()}).status, 3);
+        QCOMPARE(cli({QStringLiteral("journal"), journals().front(), QStringLiteral("--purge")}).status, 2);
+        QCOMPARE(cli({QStringLiteral("journal"), journals().front(), QStringLiteral("--export"),
+                      path("ring")})
+                     .status,
+                 0);
+        QVERIFY(!QDir(path("ring")).isEmpty());
+        QFile file(dying.mid(4));
+        QVERIFY(file.open(QIODevice::ReadOnly));
+        const QByteArray well = file.readAll().replace("\"dies_at_write\":60", "");
+        file.close();
+        QVERIFY(file.open(QIODevice::WriteOnly | QIODevice::Truncate) && file.write(well) > 0);
+        file.close();
+        const Ran told = cli({QStringLiteral("refresh"), dying, QStringLiteral("--resume"),
+                              QStringLiteral("latest")});
+        QVERIFY2(told.status == 0 && withPlainBlanks(told.out).contains(QStringLiteral("of 205 MB are done")),
+                 qPrintable(told.out + told.err));
+        const Ran again = cli(call + QStringList{QStringLiteral("--resume"), QStringLiteral("latest")});
+        QVERIFY2(again.status == 0 && withPlainBlanks(again.out).contains(QStringLiteral("205 MB of 205 MB done")),
+                 qPrintable(again.out + again.err));
     }
     void asEventsForPrograms() {
         const QString drive = scanned(slow(80'000));

@@ -218,6 +218,45 @@ private slots:
         }
     }
 
+    // A whole device, written back byte for byte, killed (SIGKILL) wherever it comes and gone on with. What
+    // cannot be read, and was not known, is left alone.
+    void refreshedAsAWhole() {
+        const QByteArray before = randomContents();
+        std::mt19937 random(9);
+        KernelDevice device(sectors * 512, fault("heal", 9000, 1) + fault("delay", 20'000, 8, "0.3"), before);
+        NEED(device);
+        QStringList call{QStringLiteral("refresh"),   QString::fromStdString(device.device()),
+                         QStringLiteral("--data"),    QStringLiteral("saved"),
+                         QStringLiteral("--confirm"), QStringLiteral("17 MB")};
+        Ran done;
+        for (int run = 0; run < 4; ++run) {
+            QProcess process;
+            process.start(program(), call);
+            const bool ended = process.waitForFinished(run < 3 ? static_cast<int>(300 + random() % 900) : 120'000);
+            if (!ended) {
+                process.kill();
+                process.waitForFinished(10'000);
+                QTest::qWait(800);
+            }
+            QCOMPARE(device.contents() == before, true);
+            QCOMPARE(device.faults().count("heal"), 1); // nothing was ever written there
+            done = {process.exitCode(), QString::fromUtf8(process.readAllStandardOutput()),
+                    QString::fromUtf8(process.readAllStandardError())};
+            if (ended)
+                break;
+            const auto journals =
+                QDir(qEnvironmentVariable("XDG_DATA_HOME") + QStringLiteral("/orbita/treatments"))
+                    .entryInfoList(QDir::Files);
+            if (!journals.isEmpty() && !call.contains(QStringLiteral("--resume")) &&
+                cli({QStringLiteral("journal"), journals.front().filePath()}).status != 2)
+                call << QStringLiteral("--resume") << QStringLiteral("latest");
+        }
+        QVERIFY2(done.status == 1, qPrintable(done.out + done.err));
+        QVERIFY2(done.out.contains(QStringLiteral("1 physical sector that was not known cannot be read")),
+                 qPrintable(done.out));
+        QVERIFY2(withPlainBlanks(done.out).contains(QStringLiteral("16.8 MB of 16.8 MB done")), qPrintable(done.out));
+    }
+
 private:
     QTemporaryDir m_dir;
     int m_number = 0;

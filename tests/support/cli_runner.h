@@ -46,4 +46,9 @@ inline nlohmann::json jsonOf(const QString& path) {
     return nlohmann::json::parse(file.readAll().toStdString(), nullptr, false);
 }
 
+// Numbers are never parted from their units.
+inline QString withPlainBlanks(QString text) {
+    return text.replace(QChar(0x00A0), QLatin1Char(' ')).replace(QChar(0x202F), QLatin1Char(' '));
+}
+
 } // namespace orbita::test

@@ -26,13 +26,6 @@ bool isInScope(const LedgerEntry& entry, const TreatmentChoice& choice) {
     return true;
 }
 
-double shareOf(const ScanRecord& record) {
-    const std::uint64_t capacity = record.drive.capacity.value;
-    return capacity == 0 ? 0
-                         : std::min(1.0, static_cast<double>(record.status.totals.covered.value) /
-                                             static_cast<double>(capacity));
-}
-
 std::vector<Spot> spotsIn(const ScanView& scan, const TreatmentChoice& choice, const DriveIdentity& drive) {
     std::vector<LedgerEntry> entries;
     std::copy_if(scan.record.ledger.begin(), scan.record.ledger.end(), std::back_inserter(entries),
@@ -114,7 +107,7 @@ TreatmentProposal proposeTreatment(const DriveController& controller) {
     TreatmentFacts facts = factsOf(controller);
     if (scan != nullptr) {
         facts.ledger = scan->record.ledger;
-        facts.scanned = shareOf(scan->record);
+        facts.scanned = scan->record.coveredShare();
         if (const ScanView* other = controller.compared();
             other != nullptr && other->record.startedAt < scan->record.startedAt)
             facts.newPatches = newPatchesIn(facts.ledger, other->record.ledger, drive.logicalBytes);

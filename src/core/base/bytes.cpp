@@ -6,6 +6,10 @@
 
 namespace orbita {
 
+bool isSame(std::span<const std::byte> a, std::span<const std::byte> b) {
+    return a.size() == b.size() && (a.empty() || std::memcmp(a.data(), b.data(), a.size()) == 0);
+}
+
 bool allZero(std::span<const std::byte> bytes) {
     // Each is as the one before it, and the first is zero: by whole words, and it ends at the first that
     // differs.

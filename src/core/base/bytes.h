@@ -43,6 +43,8 @@ constexpr unsigned byteAt(std::span<const std::byte> bytes, std::size_t at) {
 
 // True where no byte but 0 is found.
 bool allZero(std::span<const std::byte> bytes);
+// As many, and the same; quicker than comparing containers.
+bool isSame(std::span<const std::byte> a, std::span<const std::byte> b);
 
 // The characters at `at`, unprintable ones read as blanks, without blanks at either end.
 // Requires them inside `bytes`.

@@ -10,11 +10,12 @@ namespace {
 
 constexpr std::array<std::string_view, 4> adviceNames = {"treat", "save-first", "replace", "refused"};
 
-constexpr std::array<std::string_view, 18> adviceReasonNames = {
+constexpr std::array<std::string_view, 20> adviceReasonNames = {
     "few-and-still",     "nothing-to-treat", "policy-forbids", "read-only",        "locked",
     "host-managed",      "no-answer",        "damning-vitals", "self-test-failed", "many-unreadable",
     "many-patches",      "spread",           "growing",        "spares-low",       "too-hot",
-    "data-not-answered", "data-only-here",   "partly-scanned"};
+    "data-not-answered", "data-only-here",   "partly-scanned", "reads-throughout", "leaves-unreadable"};
+static_assert(adviceReasonNames.size() == static_cast<std::size_t>(AdviceReasonKind::leavesUnreadable) + 1);
 
 using Kind = AdviceReasonKind;
 
@@ -125,13 +126,16 @@ TreatmentAdvised adviseTreatment(const TreatmentFacts& facts, const HousePolicy&
         advised.reasons.push_back({Kind::policyForbids, TreatmentAdvice::refused, 0, 0, 0});
     weighVitals(facts, policy, advised.reasons);
     weighLedger(facts, policy.treatment, advised);
-    const bool something = advised.unreadable + advised.slow > 0;
+    const bool something = facts.refresh || advised.unreadable + advised.slow > 0;
     if (something && facts.data == DataElsewhere::notAsked)
         advised.reasons.push_back({Kind::dataNotAnswered, TreatmentAdvice::saveFirst, 0, 0, 0});
     else if (something && facts.data != DataElsewhere::saved)
         advised.reasons.push_back({Kind::dataOnlyHere, TreatmentAdvice::saveFirst, 0, 0, 0});
-    advised.reasons.push_back(
-        {something ? Kind::fewAndStill : Kind::nothingToTreat, TreatmentAdvice::treat, 0, 0, 0});
+    const Kind kindest = !something                        ? Kind::nothingToTreat
+                         : !facts.refresh                  ? Kind::fewAndStill
+                         : advised.unreadable > 0          ? Kind::leavesUnreadable
+                                                           : Kind::readsThroughout;
+    advised.reasons.push_back({kindest, TreatmentAdvice::treat, advised.unreadable, 0, 0});
     if (facts.scanned < 1)
         advised.reasons.push_back({Kind::partlyScanned, TreatmentAdvice::treat,
                                    static_cast<std::uint64_t>(facts.scanned * 100), 100, 0});

@@ -38,6 +38,8 @@ enum class AdviceReasonKind : std::uint8_t {
     dataNotAnswered,
     dataOnlyHere,  // not saved elsewhere, or nobody knows
     partlyScanned, // so many percent of the drive: what else there is, nobody knows
+    readsThroughout, // of a refresh: nothing is lost by it
+    leavesUnreadable, // of a refresh: number of physical sectors that it leaves alone
 };
 
 std::string_view adviceReasonName(AdviceReasonKind kind);
@@ -67,6 +69,7 @@ struct TreatmentFacts {
     std::optional<std::uint64_t> newPatches; // since an earlier visit; absent: no such scan
     DataElsewhere data = DataElsewhere::notAsked;
     bool takesCommands = true;
+    bool refresh = false; // it is about refreshing what reads, not about its defects
 };
 
 struct TreatmentAdvised {

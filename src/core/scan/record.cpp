@@ -1,7 +1,22 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/scan/record.h"
 
+#include <algorithm>
+
 namespace orbita {
+
+double ScanRecord::coveredShare() const {
+    return drive.capacity.value == 0 ? 0
+                                     : std::min(1.0, static_cast<double>(status.totals.covered.value) /
+                                                         static_cast<double>(drive.capacity.value));
+}
+
+double ScanRecord::bytesASecond() const {
+    if (!plate || plate->blocks() == 0)
+        return 0;
+    const double block = plate->summarise(0, plate->blocks()).meanNs;
+    return block <= 0 ? 0 : static_cast<double>(plan.grid.blockSectors) * drive.logicalBytes / (block / 1e9);
+}
 
 ScanRecord recordOf(const ScanFeed& feed, std::int64_t startedAt, const GradeLimits& limits) {
     ScanRecord record;

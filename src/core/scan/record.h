@@ -24,6 +24,11 @@ struct ScanRecord {
     std::vector<Standstill> standstills;
     TreatmentLayer treatments;          // what was done to sectors since
     std::shared_ptr<const Plate> plate; // null where the drive was never opened
+
+    // How much of the drive its findings speak for, 0 to 1.
+    [[nodiscard]] double coveredShare() const;
+    // What reading the drive's blocks came to, all over it; 0 where none was timed.
+    [[nodiscard]] double bytesASecond() const;
 };
 
 // The present state of a scan, running or not.

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/sim/medium.h"
 
+#include "core/base/bytes.h"
 #include "core/sim/content.h"
 
 #include <algorithm>
@@ -84,16 +85,37 @@ void Medium::spread(std::uint64_t physical) {
 }
 
 void Medium::store(const Sectors& sectors) {
-    std::vector<std::byte> original;
-    for (const auto& [lba, bytes] : sectors) {
-        original.resize(bytes.size());
-        readContent(m_scenario, {lba}, original);
-        if (bytes == original)
-            m_stored.erase(lba); // a whole drive may be written back as it was
-        else
-            m_stored[lba] = bytes;
-        m_written.add({{lba}, SectorCount{1}});
+    for (const auto& [lba, bytes] : sectors)
+        store({lba}, bytes);
+}
+
+// A whole drive may be written back as it was: what is as the story has it takes no room.
+void Medium::store(Lba first, std::span<const std::byte> contents) {
+    const std::size_t each = m_scenario.identity.logicalBytes;
+    const LbaSpan span{first, {contents.size() / each}};
+    std::vector<std::byte> original(contents.size());
+    readContent(m_scenario, first, original);
+    m_written.add(span);
+    m_stored.erase(m_stored.lower_bound(first.value), m_stored.lower_bound(span.end().value));
+    if (isSame(contents, original))
+        return;
+    for (std::uint64_t i = 0; i < span.count.value; ++i) {
+        const auto sector = contents.subspan(i * each, each);
+        if (!isSame(sector, std::span(original).subspan(i * each, each)))
+            m_stored[first.value + i].assign(sector.begin(), sector.end());
     }
+}
+
+// Nothing is the matter there, nor ever was.
+bool Medium::isSound(const LbaSpan& span) const {
+    const std::uint64_t per = perPhysical();
+    const auto lost = m_spoilt.lower_bound(span.first.value / per);
+    if (lost != m_spoilt.end() && *lost * per < span.end().value)
+        return false;
+    return std::none_of(m_scenario.defects.begin(), m_scenario.defects.end(), [&](const Defect& defect) {
+        return (defect.kind == DefectKind::unreadable || defect.kind == DefectKind::slow) &&
+               defect.span.overlaps(span);
+    });
 }
 
 WriteEvent Medium::putPhysical(std::uint64_t physical, const Sectors& sectors, Nanoseconds now,
@@ -213,6 +235,14 @@ WriteEvent Medium::write(const MediumWrite& write, std::span<const std::byte> co
         return {WriteResult::done, std::nullopt, {}};
     if (write.what == MediumWrite::What::reassign)
         return reassign(write.span.first, now, effects);
+    const std::uint64_t physical = write.span.first.value / perPhysical();
+    const bool forced = (write.forced && !story.swallowsFlushes) || !story.writeCache;
+    if (forced && write.what == MediumWrite::What::sectors && m_waiting.empty() && !story.pretends &&
+        isSound(write.span)) {
+        store(write.span.first, contents);
+        spread(physical);
+        return {WriteResult::done, story.extra, {}};
+    }
     const std::size_t each = m_scenario.identity.logicalBytes;
     for (std::uint64_t i = 0; i < write.span.count.value; ++i) {
         auto& sector = m_waiting[write.span.first.value + i];
@@ -223,8 +253,6 @@ WriteEvent Medium::write(const MediumWrite& write, std::span<const std::byte> co
                           contents.begin() + static_cast<std::ptrdiff_t>((i + 1) * each));
     }
     m_readSince = 0;
-    const std::uint64_t physical = write.span.first.value / perPhysical();
-    const bool forced = (write.forced && !story.swallowsFlushes) || !story.writeCache;
     WriteEvent event = forced ? destage(write.span, now, effects) : WriteEvent{};
     spread(physical);
     *event.latency += story.extra;

@@ -91,7 +91,9 @@ private:
     // The gravest defect of a physical sector, by number.
     [[nodiscard]] std::optional<std::size_t> defectAt(std::uint64_t physical, Nanoseconds now) const
         REQUIRES(m_mutex);
+    void store(Lba first, std::span<const std::byte> contents) REQUIRES(m_mutex);
     void store(const Sectors& sectors) REQUIRES(m_mutex);
+    [[nodiscard]] bool isSound(const LbaSpan& span) const REQUIRES(m_mutex);
     WriteEvent putPhysical(std::uint64_t physical, const Sectors& sectors, Nanoseconds now,
                            std::vector<WriteEffect>& effects) REQUIRES(m_mutex);
     WriteEvent destage(const LbaSpan& span, Nanoseconds now, std::vector<WriteEffect>& effects)

@@ -31,6 +31,7 @@ public:
                                             const std::stop_token& stop);
 
     [[nodiscard]] TreatedSession& drive() { return *m_drive; }
+    [[nodiscard]] const TreatedSession& drive() const { return *m_drive; }
     // As it told them when it was opened; absent: it tells none.
     [[nodiscard]] const std::optional<Vitals>& vitals() const { return m_vitals; }
     [[nodiscard]] bool serialOnLabel() const { return m_serialOnLabel; }

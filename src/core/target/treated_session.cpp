@@ -5,6 +5,7 @@
 #include "core/families/plain/plain_drive.h"
 #include "core/session/open_action_log.h"
 #include "core/target/open_session.h"
+#include "core/treat/refresh/refresh_plan.h"
 #include "core/vitals/read_vitals.h"
 
 namespace orbita {
@@ -113,6 +114,10 @@ SectorCount TreatedSession::mostAtOnce() const {
         most = std::min(most, m_grant->ways.mostSectors);
     const std::uint64_t per = identity().sectorsPerPhysical();
     return {std::max<std::uint64_t>(per, most / per * per)};
+}
+
+std::uint32_t TreatedSession::refreshBlock() const {
+    return orbita::refreshBlock(identity(), static_cast<std::uint32_t>(mostAtOnce().value));
 }
 
 SpotRead TreatedSession::readBy(const LbaSpan& span, ReadWay way) {

@@ -28,6 +28,8 @@ public:
     [[nodiscard]] const WriteWays& ways() const { return m_grant->ways; }
     // Longest run that is read and written at once.
     [[nodiscard]] SectorCount mostAtOnce() const;
+    // RefreshPlan::blockSectors for this drive.
+    [[nodiscard]] std::uint32_t refreshBlock() const;
 
     [[nodiscard]] const DriveIdentity& identity() const override { return m_drive->identity(); }
     SpotRead read(const LbaSpan& span) override;

@@ -352,6 +352,13 @@ Result<RefreshTold> RefreshJournal::read(const std::string& path) {
     return allOf(file.get(), path).map([](Told all) { return std::move(all.told); });
 }
 
+Result<std::vector<std::byte>> RefreshJournal::contents(const std::string& path, const KeptPiece& piece) {
+    const Descriptor file(::open(path.c_str(), O_RDONLY | O_NOFOLLOW | O_NONBLOCK | O_CLOEXEC));
+    if (!file)
+        return tl::unexpected(systemError(readingIt, path, errno));
+    return contentsOf(file.get(), path, piece);
+}
+
 Result<RefreshTold> RefreshJournal::told() const {
     return allOf(m_file.get(), m_path).map([](Told all) { return std::move(all.told); });
 }
@@ -383,7 +390,6 @@ Result<void> RefreshJournal::append(nlohmann::json record, std::span<const std::
 Result<void> RefreshJournal::save(const std::vector<PieceContents>& pieces, const RefreshTotals& before) {
     m_saved = true;
     json list = json::array();
-    std::string bytes;
     for (const PieceContents& piece : pieces)
         list.push_back(pieceJson(piece.span, piece.contents));
     std::string head = recordLine({{"record", "slot"},
@@ -393,13 +399,15 @@ Result<void> RefreshJournal::save(const std::vector<PieceContents>& pieces, cons
                                    {"pieces", std::move(list)}});
     if (head.size() > slotHead)
         return tl::unexpected(Error{Error::Kind::unusable, keeping, m_path, "so many pieces are no slot", {}});
-    bytes = std::move(head);
-    bytes.resize(slotHead, '\0');
-    for (const PieceContents& piece : pieces)
-        bytes.append(reinterpret_cast<const char*>(piece.contents.data()), piece.contents.size());
-    const Layout layout{m_size, m_ringAt};
-    int error = m_disk.write(m_file.get(), std::as_bytes(std::span(bytes.data(), bytes.size())),
-                             layout.slotAt(m_sequence));
+    head.resize(slotHead, '\0');
+    std::uint64_t at = Layout{m_size, m_ringAt}.slotAt(m_sequence);
+    int error = m_disk.write(m_file.get(), std::as_bytes(std::span(head.data(), head.size())), at);
+    at += slotHead;
+    for (const PieceContents& piece : pieces) {
+        if (error == 0)
+            error = m_disk.write(m_file.get(), piece.contents, at);
+        at += piece.contents.size();
+    }
     if (error == 0)
         error = m_disk.sync(m_file.get());
     if (error != 0)

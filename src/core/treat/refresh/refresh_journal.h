@@ -61,7 +61,7 @@ struct RefreshTold {
 // A piece on its way back, as it was read.
 struct PieceContents {
     LbaSpan span;
-    std::vector<std::byte> contents;
+    std::span<const std::byte> contents;
 };
 
 class RefreshJournal {
@@ -75,6 +75,7 @@ public:
                                        RingDisk disk = systemRingDisk());
     // Only to look into.
     static Result<RefreshTold> read(const std::string& path);
+    static Result<std::vector<std::byte>> contents(const std::string& path, const KeptPiece& piece);
     // Over an open file, which is empty, with another disk: for tests.
     static Result<RefreshJournal> begin(Descriptor file, std::string path, RingDisk disk,
                                         const DriveIdentity& drive, const RefreshPlan& plan,

@@ -283,9 +283,9 @@ bool Refresher::writePiece(Piece& piece) {
 // Whether it is there, as it was written: past the drive's cache, where there is a way to.
 bool Refresher::holds(const SpotRead& checked, const Piece& piece) {
     if (!checked.data.empty())
-        return checked.data == piece.contents;
+        return isSame(checked.data, piece.contents);
     const SpotRead read = readDrive(piece.span, false);
-    return read.outcome == Outcome::answered && read.data == piece.contents;
+    return read.outcome == Outcome::answered && isSame(read.data, piece.contents);
 }
 
 void Refresher::keepForGood(const Piece& piece, RefreshFound what) {
@@ -482,7 +482,7 @@ void Refresher::putBack() {
             auto saved = m_journal.load(kept);
             if (!saved)
                 return halt(TreatmentStop::notKept, saved.error());
-            if (now.outcome == Outcome::answered && now.data == *saved)
+            if (now.outcome == Outcome::answered && isSame(now.data, *saved))
                 continue;
             Piece piece;
             piece.span = kept.span;
