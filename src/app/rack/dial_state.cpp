@@ -80,10 +80,16 @@ bool standIsAlarming(const DriveController& controller) {
 }
 
 QString standOf(const DriveController& controller) {
-    if (const TreatmentController& treatment = controller.treatment(); treatment.busy())
+    if (const TreatmentController& treatment = controller.treatment(); treatment.busy()) {
+        if (treatment.refreshes())
+            return tr("Being refreshed: %1")
+                .arg(format::percent(static_cast<double>(treatment.refresh().totals.done.value) /
+                                     static_cast<double>(std::max<std::uint64_t>(
+                                         1, treatment.refreshPlan().sectors().value))));
         return tr("Being treated: %1 of %2")
             .arg(treatment.progress().results.size())
             .arg(treatment.plan().spots.size());
+    }
     const ScanView* view = controller.current();
     if (view == nullptr) {
         const VisitController& visit = controller.visit();

@@ -156,7 +156,8 @@ QString DriveController::whyNotTreat() const {
     if (scanning())
         return tr("A scan of this drive is running.");
     if (m_treatment.busy())
-        return tr("This drive is being treated.");
+        return m_treatment.refreshes() ? tr("This drive is being refreshed.")
+                                       : tr("This drive is being treated.");
     if (m_target.name.empty())
         return tr("This drive is not attached; only its saved scan is open.");
     return {};
@@ -179,19 +180,37 @@ void DriveController::goOnTreating(const std::string& confirmation) {
     m_treatment.goOn(confirmation);
 }
 
+void DriveController::refreshDrive(const RefreshPlan& plan, const std::string& confirmation,
+                                   const std::string& overruled) {
+    if (!whyNotTreat().isEmpty())
+        return;
+    endReplay();
+    m_treated = m_current;
+    m_treatment.startRefresh(plan, confirmation, overruled);
+}
+
+void DriveController::goOnRefreshing(const std::string& confirmation) {
+    if (!whyNotTreat().isEmpty())
+        return;
+    endReplay();
+    m_treated = m_current;
+    m_treatment.goOnRefreshing(confirmation);
+}
+
 // A ring on the map as soon as it is known what came of a place.
 void DriveController::noteTreated() {
     if (m_treated < m_scans.size() && m_treatment.state() >= TreatmentController::State::running) {
         TreatmentLayer& layer = m_scans[m_treated].record.treatments;
         const TreatmentLayer before = layer;
-        const std::vector<Treatment> done = treatmentsOf(m_treatment.progress().results);
+        const std::vector<Treatment> done = m_treatment.treatments();
         for (const Treatment& treatment : done)
             layer.add(treatment);
         if (layer != before && m_treated == m_current)
             emit scanChanged();
     }
     // Not for each step: all that can be chosen is laid out anew then.
-    const std::pair now{m_treatment.state(), m_treatment.brokenOff() != nullptr};
+    const std::pair now{m_treatment.state(),
+                        m_treatment.brokenOff() != nullptr || m_treatment.brokenOffRefresh() != nullptr};
     if (std::exchange(m_treatmentTold, now) != now)
         emit stateChanged();
 }
@@ -203,7 +222,7 @@ void DriveController::keepTreated() {
     if (m_keeper == nullptr || m_treated >= m_scans.size())
         return;
     m_keeper->post([keeper = m_keeper, drive = identity(), at = m_scans[m_treated].record.startedAt,
-                    treatments = treatmentsOf(m_treatment.progress().results)](Casebook& casebook) {
+                    treatments = m_treatment.treatments()](Casebook& casebook) {
         if (const auto kept = addTreatments(casebook, drive, at, treatments); !kept)
             keeper->report(kept.error());
     });

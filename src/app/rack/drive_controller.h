@@ -51,6 +51,9 @@ public:
     // What was treated is noted on the map of the scan in view as it goes, and kept with it.
     void treat(const TreatmentPlan& plan, const std::string& confirmation, const std::string& overruled);
     void goOnTreating(const std::string& confirmation);
+    // All of it that reads, or what reads late of it.
+    void refreshDrive(const RefreshPlan& plan, const std::string& confirmation, const std::string& overruled);
+    void goOnRefreshing(const std::string& confirmation);
     [[nodiscard]] const HousePolicy& policy() const { return m_visit.policy(); }
     [[nodiscard]] const Target& target() const { return m_target; }
     // As the rack knows it now: what uses the drive may change while it is attached.

@@ -3,6 +3,7 @@
 
 #include "app/theme/theme.h"
 #include "report/format.h"
+#include "report/refresh_words.h"
 #include "report/treatment_words.h"
 #include "report/words.h"
 
@@ -56,6 +57,9 @@ ConsentPage::ConsentPage(QWidget* parent)
     , m_drive(new QLabel(this))
     , m_facts(new QLabel(this))
     , m_what(new QLabel(this))
+    , m_scope(new QWidget(this))
+    , m_whole(new QPushButton(m_scope))
+    , m_late(new QPushButton(m_scope))
     , m_destroys(new DestroysFrame(tr("&Destroy what cannot be read there"), this))
     , m_against(new DestroysFrame(tr("&Treat it all the same; the casebook will say that you overruled this"),
                                   this))
@@ -74,6 +78,17 @@ ConsentPage::ConsentPage(QWidget* parent)
     m_what->setWordWrap(true);
     m_what->setObjectName(QStringLiteral("consentWhat"));
     m_what->setFont(Theme::text(14));
+    auto* scope = new QHBoxLayout(m_scope);
+    scope->setContentsMargins(0, 0, 0, 0);
+    scope->setSpacing(10);
+    for (QPushButton* one : {m_whole, m_late}) {
+        one->setObjectName(QStringLiteral("mark"));
+        one->setCheckable(true);
+        one->setAutoExclusive(true);
+        scope->addWidget(one);
+        connect(one, &QPushButton::toggled, this, &ConsentPage::sayRefresh);
+    }
+    scope->addStretch();
     m_asked->setWordWrap(true);
     m_asked->setBuddy(m_confirmation);
     m_confirmation->setObjectName(QStringLiteral("consentTyped"));
@@ -98,7 +113,7 @@ ConsentPage::ConsentPage(QWidget* parent)
     buttons->addStretch();
     for (QWidget* part :
          {static_cast<QWidget*>(m_title), static_cast<QWidget*>(m_drive), static_cast<QWidget*>(m_facts),
-          static_cast<QWidget*>(m_what), static_cast<QWidget*>(m_destroys), static_cast<QWidget*>(m_against),
+          m_scope, static_cast<QWidget*>(m_what), static_cast<QWidget*>(m_destroys), static_cast<QWidget*>(m_against),
           static_cast<QWidget*>(m_asked)})
         inside->addWidget(part);
     inside->addLayout(buttons);
@@ -120,17 +135,72 @@ ConsentPage::ConsentPage(QWidget* parent)
     connect(&m_against->tick(), &QCheckBox::toggled, this, &ConsentPage::allow);
 }
 
-void ConsentPage::ask(const DriveController& controller, const ConsentQuestion& question) {
-    const bool along = question.about == ConsentQuestion::About::along;
-    const bool again = question.about == ConsentQuestion::About::goOn;
-    const TreatmentPlan& plan = question.plan;
-    const TreatmentAdvised& advised = question.advised;
+// What is written, what of it destroys, and what speaks against it.
+void ConsentPage::askWhat(const DriveController& controller, const ConsentQuestion& question) {
+    using About = ConsentQuestion::About;
     const DriveIdentity& drive = controller.identity();
+    const AllowedSteps& allowed = question.plan.rules.allowed;
+    const bool refreshes = question.about == About::refresh || question.about == About::goOnRefreshing;
+    const bool destroys = !refreshes && (allowed.zeros || allowed.reassign);
+    m_destroys->setVisible(destroys);
+    m_scope->setVisible(question.about == About::refresh);
+    if (refreshes) {
+        const bool late = !question.refreshing.late.spans.empty();
+        m_whole->setText(tr("&All of it: %1").arg(words::refreshTakes(question.refreshing.wholeCost)));
+        m_late->setText(late ? tr("&Only what reads late: %1")
+                                   .arg(words::refreshTakes(question.refreshing.lateCost))
+                             : tr("&Only what reads late: nothing is known to"));
+        m_late->setEnabled(late);
+        (late ? m_late : m_whole)->setChecked(true);
+        sayRefresh();
+        return;
+    }
+    const bool along = question.about == About::along;
+    m_what->setText(along ? words::consentAlong(allowed, drive) : words::consent(question.plan, drive));
+    m_destroys->say(tr("This destroys on %1: %2.")
+                        .arg(words::whichDrive(drive),
+                             along ? words::lossAlong(allowed)
+                                   : words::likelyLoss(question.plan.spots, allowed, drive.logicalBytes)));
+}
+
+void ConsentPage::sayRefresh() {
+    const RefreshProposal& refreshing = m_question.refreshing;
+    if (m_question.about == ConsentQuestion::About::goOnRefreshing) {
+        m_what->setText(words::refreshConsent(refreshing.whole, m_identity));
+        return;
+    }
+    const RefreshPlan& plan = wantsWhole() ? refreshing.whole : refreshing.late;
+    m_what->setText(words::refreshConsent(plan, m_identity) + QLatin1Char(' ') +
+                    words::refreshCosts(wantsWhole() ? refreshing.wholeCost : refreshing.lateCost, plan,
+                                        m_identity));
+}
+
+QString ConsentPage::titleOf(ConsentQuestion::About about) {
+    switch (about) {
+    case ConsentQuestion::About::places:
+        return tr("Write to this drive?");
+    case ConsentQuestion::About::goOn:
+        return tr("Go on writing to this drive?");
+    case ConsentQuestion::About::along:
+        return tr("Scan this drive, and write to it as you go?");
+    case ConsentQuestion::About::refresh:
+        return tr("Refresh this drive: read it, and write it back as it is?");
+    case ConsentQuestion::About::goOnRefreshing:
+        return tr("Go on refreshing this drive?");
+    }
+    return {};
+}
+
+void ConsentPage::ask(const DriveController& controller, const ConsentQuestion& question) {
+    m_question = question;
+    m_identity = controller.identity();
+    const bool again = question.about == ConsentQuestion::About::goOn ||
+                       question.about == ConsentQuestion::About::goOnRefreshing;
+    const TreatmentAdvised& advised = question.advised;
+    const DriveIdentity& drive = m_identity;
     const Vitals* vitals =
         controller.visit().state() == VisitController::State::read ? &controller.visit().vitals() : nullptr;
-    m_title->setText(again   ? tr("Go on writing to this drive?")
-                     : along ? tr("Scan this drive, and write to it as you go?")
-                             : tr("Write to this drive?"));
+    m_title->setText(titleOf(question.about));
     m_drive->setText(words::driveName(drive));
     m_facts->setText(QStringLiteral("<table cellspacing='2'>") +
                      row(tr("Serial number"),
@@ -138,13 +208,7 @@ void ConsentPage::ask(const DriveController& controller, const ConsentQuestion& 
                      row(tr("Capacity"), format::bytes(drive.capacityBytes())) +
                      row(tr("On it"), contentsOf(controller.target())) +
                      row(tr("Its data"), dataOf(controller.data())) + QStringLiteral("</table>"));
-    m_what->setText(along ? words::consentAlong(plan.rules.allowed, drive) : words::consent(plan, drive));
-    const AllowedSteps& allowed = plan.rules.allowed;
-    m_destroys->setVisible(allowed.zeros || allowed.reassign);
-    m_destroys->say(tr("This destroys on %1: %2.")
-                        .arg(words::whichDrive(drive),
-                             along ? words::lossAlong(allowed)
-                                   : words::likelyLoss(plan.spots, allowed, drive.logicalBytes)));
+    askWhat(controller, question);
     m_destroys->tick().setChecked(false);
     const bool against = !again && advised.advice != TreatmentAdvice::treat;
     m_against->setVisible(against);
@@ -161,9 +225,10 @@ void ConsentPage::ask(const DriveController& controller, const ConsentQuestion& 
     m_confirmation->clear();
     m_refusal->hide();
     setAsking(false);
-    QWidget* first = !m_destroys->isHidden()  ? static_cast<QWidget*>(&m_destroys->tick())
-                     : !m_against->isHidden() ? static_cast<QWidget*>(&m_against->tick())
-                                              : static_cast<QWidget*>(m_confirmation);
+    QWidget* first = !m_scope->isHidden()      ? static_cast<QWidget*>(wantsWhole() ? m_whole : m_late)
+                     : !m_destroys->isHidden() ? static_cast<QWidget*>(&m_destroys->tick())
+                     : !m_against->isHidden()  ? static_cast<QWidget*>(&m_against->tick())
+                                               : static_cast<QWidget*>(m_confirmation);
     first->setFocus();
 }
 

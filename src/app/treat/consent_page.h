@@ -17,10 +17,13 @@ struct ConsentQuestion {
         places, // of the plan
         goOn,   // with a treatment that was broken off
         along,  // what a scan finds, as it goes
+        refresh, // the drive, or what reads late of it
+        goOnRefreshing,
     };
     About about = About::places;
     TreatmentPlan plan; // of the latter, only its steps
     TreatmentAdvised advised;
+    RefreshProposal refreshing; // of the last two; of goOnRefreshing, its plan is the whole one
 };
 
 class ConsentPage final : public QWidget {
@@ -32,6 +35,8 @@ public:
     // While the drive is asked nothing can be pressed.
     void setAsking(bool asking);
     void refuse(const Error& error);
+    // Of a refresh: all of it, not only what is late.
+    [[nodiscard]] bool wantsWhole() const { return m_whole->isChecked(); }
 
 signals:
     void agreed(const QString& confirmation);
@@ -42,11 +47,19 @@ protected:
 
 private:
     void allow();
+    void askWhat(const DriveController& controller, const ConsentQuestion& question);
+    void sayRefresh();
+    static QString titleOf(ConsentQuestion::About about);
 
+    ConsentQuestion m_question;
+    DriveIdentity m_identity;
     QLabel* m_title;
     QLabel* m_drive;
     QLabel* m_facts;
     QLabel* m_what;
+    QWidget* m_scope;
+    QPushButton* m_whole;
+    QPushButton* m_late;
     DestroysFrame* m_destroys;
     DestroysFrame* m_against;
     QLabel* m_asked;

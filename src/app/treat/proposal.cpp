@@ -93,6 +93,39 @@ std::vector<TreatmentCase> casesOfPlan(const TreatmentPlan& plan, const ScanView
     return cases;
 }
 
+RefreshProposal proposeRefresh(const DriveController& controller) {
+    RefreshProposal proposal;
+    const ScanView* scan = controller.current();
+    const DriveIdentity& drive = controller.identity();
+    TreatmentFacts facts = factsOf(controller);
+    facts.refresh = true;
+    facts.scanned = 0;
+    double pace = 0;
+    RefreshPlan& whole = proposal.whole;
+    if (scan != nullptr && scan->record.plate) {
+        facts.ledger = scan->record.ledger;
+        facts.scanned = scan->record.coveredShare();
+        pace = scan->record.bytesASecond();
+        whole.known = unreadableIn(scan->record.ledger, drive);
+    }
+    // How much is read at once is settled once the drive is open.
+    whole.blockSectors = refreshBlock(drive, mostRefreshedBytes / std::max(1U, drive.logicalBytes));
+    whole.spans = wholeBut(whole.known, drive);
+    whole.limits = limitsOf(controller.policy().treatment);
+    whole.data = controller.data();
+    whole.reason = "refresh of what has grown slow";
+    proposal.advised = adviseTreatment(facts, controller.policy());
+    whole.againstAdvice = proposal.advised.advice != TreatmentAdvice::treat;
+    proposal.late = whole;
+    proposal.late.whole = false;
+    proposal.late.spans = scan != nullptr && scan->record.plate
+                              ? lateIn(*scan->record.plate, scan->record.plan.grid, whole.known, drive)
+                              : std::vector<LbaSpan>{};
+    proposal.wholeCost = refreshCost(whole, drive, facts.vitals, pace);
+    proposal.lateCost = refreshCost(proposal.late, drive, facts.vitals, pace);
+    return proposal;
+}
+
 TreatmentProposal proposeTreatment(const DriveController& controller) {
     TreatmentProposal proposal;
     const ScanView* scan = controller.current();

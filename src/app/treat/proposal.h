@@ -29,6 +29,16 @@ TreatmentProposal proposeTreatment(const DriveController& controller);
 // Whether it would be wise to have a scan treat what it finds, as far as that can be told before.
 TreatmentAdvised adviseAlong(const DriveController& controller);
 
+// Refreshing the drive, or what the scan in view found late, with what either costs.
+struct RefreshProposal {
+    TreatmentAdvised advised;
+    RefreshPlan whole;
+    RefreshCost wholeCost;
+    RefreshPlan late; // of no spans where nothing is known to be late
+    RefreshCost lateCost;
+};
+RefreshProposal proposeRefresh(const DriveController& controller);
+
 // The cases of a plan that is in force.
 std::vector<TreatmentCase> casesOfPlan(const TreatmentPlan& plan, const ScanView* scan,
                                        std::uint32_t logicalBytes);

@@ -3,6 +3,7 @@
 
 #include "app/theme/theme.h"
 #include "report/format.h"
+#include "report/refresh_words.h"
 #include "report/treatment_words.h"
 #include "report/words.h"
 
@@ -52,10 +53,6 @@ QString reasonsOf(const TreatmentAdvised& advised, const Vitals* vitals) {
     for (const AdviceNote note : advised.notes)
         lines << words::adviceNote(note);
     return lines.join(QLatin1Char(' '));
-}
-
-bool endedWell(const TreatmentController& treatment) {
-    return treatment.progress().stop == TreatmentStop::done && !treatment.progress().error;
 }
 
 } // namespace
@@ -128,6 +125,7 @@ QWidget* TreatStation::makeWork() {
     m_map->setMinimumHeight(mapHeight);
     m_goOn = makeFlat(tr("&Go on with the one broken off"),
                       tr("Takes up the treatment of this drive that was interrupted"), work);
+    m_refreshDrive = makeFlat(tr("&Refresh the drive…"), {}, work);
     m_along = makeFlat(tr("Scan, and treat as you &go…"), {}, work);
     m_copy =
         makeFlat(tr("&Copy the result"), tr("The whole result as text, to be put on the job sheet"), work);
@@ -135,20 +133,31 @@ QWidget* TreatStation::makeWork() {
     auto* buttons = new QHBoxLayout;
     buttons->setSpacing(2);
     buttons->addStretch();
-    for (QPushButton* button : {m_goOn, m_along, m_copy, m_putAway})
+    for (QPushButton* button : {m_goOn, m_refreshDrive, m_along, m_copy, m_putAway})
         buttons->addWidget(button);
+    auto* places = new QWidget(work);
+    auto* placesColumn = new QVBoxLayout(places);
+    placesColumn->setContentsMargins(0, 0, 0, 0);
+    placesColumn->setSpacing(6);
+    placesColumn->addWidget(m_casesOrNone, 3);
+    placesColumn->addWidget(m_map, 4);
+    m_refreshMap = new RefreshMapView(work);
+    m_left = new QStackedWidget(work);
+    m_left->addWidget(places);
+    m_left->addWidget(m_refreshMap);
     auto* left = new QVBoxLayout;
     left->setSpacing(6);
     left->addWidget(m_advice);
     left->addLayout(buttons);
-    left->addWidget(m_casesOrNone, 3);
-    left->addWidget(m_map, 4);
+    left->addWidget(m_left, 1);
     m_choice = new ChoicePanel(work);
     m_course = new CoursePanel(work);
+    m_refreshCourse = new RefreshCourse(work);
     m_side = new QStackedWidget(work);
     m_side->setFixedWidth(sideWidth);
     m_side->addWidget(m_choice);
     m_side->addWidget(m_course);
+    m_side->addWidget(m_refreshCourse);
     auto* row = new QHBoxLayout(work);
     row->setContentsMargins(0, 0, 0, 0);
     row->setSpacing(16);
@@ -165,7 +174,11 @@ QWidget* TreatStation::makeWork() {
             choice.leftOut.push_back(place);
         m_controller->treatment().choose(choice);
     });
-    connect(m_goOn, &QPushButton::clicked, this, [this] { ask(ConsentQuestion::About::goOn); });
+    connect(m_goOn, &QPushButton::clicked, this, [this] {
+        if (const auto off = brokenOff())
+            ask(*off);
+    });
+    connect(m_refreshDrive, &QPushButton::clicked, this, [this] { ask(ConsentQuestion::About::refresh); });
     connect(m_along, &QPushButton::clicked, this, [this] { ask(ConsentQuestion::About::along); });
     connect(m_putAway, &QPushButton::clicked, this, [this] {
         if (m_controller != nullptr)
@@ -174,8 +187,11 @@ QWidget* TreatStation::makeWork() {
     connect(m_copy, &QPushButton::clicked, this, [this] {
         const TreatmentController& treatment = m_controller->treatment();
         QGuiApplication::clipboard()->setText(
-            words::treatmentReport(m_controller->identity(), treatment.startedAt(), treatment.plan(),
-                                   treatment.progress(), treatment.journal()));
+            treatment.refreshes()
+                ? words::refreshReport(m_controller->identity(), treatment.startedAt(),
+                                       treatment.refreshPlan(), treatment.refresh(), treatment.journal())
+                : words::treatmentReport(m_controller->identity(), treatment.startedAt(), treatment.plan(),
+                                         treatment.progress(), treatment.journal()));
         emit told(tr("The result is copied."));
     });
     return work;
@@ -189,6 +205,8 @@ void TreatStation::addActions() {
         })
         .withItsStation();
     addButtonAction("go-on-treating", tr("Go on with the treatment that was broken off"), {}, m_goOn);
+    addButtonAction("refresh-drive", tr("Refresh the drive: read it, and write it back as it is"), {},
+                    m_refreshDrive);
     addButtonAction("treat-as-you-go", tr("Scan the drive, and treat what is found as you go"), {}, m_along);
     addButtonAction("copy-result", tr("Copy the result of the treatment"), {}, m_copy);
     addButtonAction("places-left", tr("Back to the places left to treat"), {}, m_putAway);
@@ -197,7 +215,7 @@ void TreatStation::addActions() {
         .onlyWhile(chosen)
         .withItsStation();
     addStationAction("treat-steps", tr("Go to the steps of the treatment"), Qt::CTRL | Qt::Key_5, [this] {
-        m_course->steps().setFocus();
+        (showsRefresh() ? m_refreshCourse->findings() : m_course->steps()).setFocus();
     }).onlyWhile([this] {
           return showsCourse();
       }).withItsStation();
@@ -212,14 +230,17 @@ NodeState TreatStation::nodeOf(const DriveController& controller) const {
     switch (treatment.state()) {
     case TreatmentController::State::ended: {
         const auto& results = treatment.progress().results;
-        const bool all = std::all_of(results.begin(), results.end(),
-                                     [](const SpotResult& r) { return isHealed(r.result); });
-        return endedWell(treatment) && all ? NodeState::done : NodeState::warned;
+        const RefreshTotals& totals = treatment.refresh().totals;
+        const bool all = treatment.refreshes()
+                             ? totals.worse + totals.unreadable + totals.stillLate + totals.refused == 0
+                             : std::all_of(results.begin(), results.end(),
+                                           [](const SpotResult& r) { return isHealed(r.result); });
+        return treatment.endedWell() && all ? NodeState::done : NodeState::warned;
     }
     case TreatmentController::State::refused:
         return NodeState::warned;
     default:
-        return treatment.brokenOff() ? NodeState::warned : NodeState::ahead;
+        return treatment.brokenOff() || treatment.brokenOffRefresh() ? NodeState::warned : NodeState::ahead;
     }
 }
 
@@ -255,6 +276,35 @@ bool TreatStation::showsCourse() const {
             m_controller->treatment().state() == TreatmentController::State::ended);
 }
 
+bool TreatStation::showsRefresh() const {
+    return showsCourse() && m_controller->treatment().refreshes();
+}
+
+std::optional<ConsentQuestion::About> TreatStation::brokenOff() const {
+    const TreatmentController& treatment = m_controller->treatment();
+    const PastTreatment* places = treatment.brokenOff();
+    const PastRefresh* refreshed = treatment.brokenOffRefresh();
+    if (refreshed != nullptr && (places == nullptr || places->told.startedAt < refreshed->told.startedAt))
+        return ConsentQuestion::About::goOnRefreshing;
+    return places != nullptr ? std::optional(ConsentQuestion::About::goOn) : std::nullopt;
+}
+
+// A refresh needs no scan; what the drive says of itself, and where its data is, it does.
+QString TreatStation::whyNotRefresh() const {
+    if (QString why = m_controller->whyNotTreat(); !why.isEmpty())
+        return why;
+    const VisitController::State state = m_controller->visit().state();
+    if (m_controller->target().takesCommands() && state != VisitController::State::read &&
+        state != VisitController::State::failed)
+        return tr("Read the vitals before anything is written.");
+    if (m_controller->data() == DataElsewhere::notAsked)
+        return tr("First say whether the data on this drive exists elsewhere.");
+    const TreatmentAdvised advised = proposeRefresh(*m_controller).advised;
+    return advised.advice == TreatmentAdvice::refused
+               ? words::adviceReason(advised.reasons.front(), nullptr)
+               : QString();
+}
+
 // The question stays until the drive has answered: leave given, or refused with a reason.
 void TreatStation::followTreatment() {
     const TreatmentController& treatment = m_controller->treatment();
@@ -278,16 +328,25 @@ void TreatStation::backToWork() {
 }
 
 void TreatStation::ask(ConsentQuestion::About about) {
-    const bool along = about == ConsentQuestion::About::along;
-    if (m_controller == nullptr || !(along ? whyNotAlong() : m_controller->whyNotTreat()).isEmpty())
+    using About = ConsentQuestion::About;
+    if (m_controller == nullptr)
         return;
     TreatmentController& treatment = m_controller->treatment();
-    if (about == ConsentQuestion::About::goOn && !treatment.brokenOff())
+    const QString whyNot = about == About::along     ? whyNotAlong()
+                           : about == About::refresh ? whyNotRefresh()
+                                                     : m_controller->whyNotTreat();
+    if (!whyNot.isEmpty() || (about == About::goOn && !treatment.brokenOff()) ||
+        (about == About::goOnRefreshing && !treatment.brokenOffRefresh()))
         return;
     m_question.about = about;
-    m_question.advised = along ? adviseAlong(*m_controller) : m_proposal.advised;
-    m_question.plan =
-        about == ConsentQuestion::About::goOn ? treatment.brokenOff()->told.plan : m_proposal.plan;
+    m_question.plan = about == About::goOn ? treatment.brokenOff()->told.plan : m_proposal.plan;
+    m_question.advised = about == About::along ? adviseAlong(*m_controller) : m_proposal.advised;
+    if (about == About::refresh || about == About::goOnRefreshing) {
+        m_question.refreshing = proposeRefresh(*m_controller);
+        m_question.advised = m_question.refreshing.advised;
+        if (about == About::goOnRefreshing)
+            m_question.refreshing.whole = treatment.brokenOffRefresh()->told.plan;
+    }
     treatment.putAway();
     m_pages->setCurrentWidget(m_consent);
     m_consent->ask(*m_controller, m_question);
@@ -301,6 +360,10 @@ void TreatStation::agree(const QString& confirmation) {
         m_controller->goOnTreating(confirmation.toStdString());
         return;
     }
+    if (m_question.about == ConsentQuestion::About::goOnRefreshing) {
+        m_controller->goOnRefreshing(confirmation.toStdString());
+        return;
+    }
     std::string overruled;
     if (m_question.advised.advice != TreatmentAdvice::treat) {
         const VisitController& visit = m_controller->visit();
@@ -311,6 +374,12 @@ void TreatStation::agree(const QString& confirmation) {
         backToWork();
         emit stationWanted(QStringLiteral("scan")); // where it is watched, or says why it did not begin
         m_controller->startTreating(m_question.plan.rules.allowed, confirmation.toStdString(), overruled);
+        return;
+    }
+    if (m_question.about == ConsentQuestion::About::refresh) {
+        const RefreshProposal& refreshing = m_question.refreshing;
+        m_controller->refreshDrive(m_consent->wantsWhole() ? refreshing.whole : refreshing.late,
+                                   confirmation.toStdString(), overruled);
         return;
     }
     m_controller->treat(m_question.plan, confirmation.toStdString(), overruled);
@@ -337,7 +406,7 @@ TreatStation::Next TreatStation::nextStep() const {
     if (!m_controller->whyNotTreat().isEmpty())
         return Next::nothing;
     if (treatment.state() == TreatmentController::State::ended)
-        return endedWell(treatment) ? Next::scanAgain : treatment.brokenOff() ? Next::goOn : Next::nothing;
+        return treatment.endedWell() ? Next::scanAgain : brokenOff() ? Next::goOn : Next::nothing;
     if (m_controller->current() == nullptr || !m_controller->current()->record.plate)
         return Next::toScan;
     if (m_controller->visit().state() != VisitController::State::read &&
@@ -364,7 +433,9 @@ void TreatStation::act() {
     case Next::ask:
         return ask(ConsentQuestion::About::places);
     case Next::goOn:
-        return ask(ConsentQuestion::About::goOn);
+        if (const auto off = brokenOff())
+            ask(*off);
+        return;
     case Next::stop:
         m_controller->treatment().stop();
         return;
@@ -392,10 +463,14 @@ void TreatStation::actNext() {
 
 // What was treated, with what lies around it.
 void TreatStation::scanTreated() {
-    const TreatmentPlan& plan = m_controller->treatment().plan();
+    const TreatmentController& treatment = m_controller->treatment();
+    const TreatmentPlan& plan = treatment.plan();
     std::vector<LbaSpan> places;
     for (const Spot& spot : plan.spots)
         places.push_back(spot.span);
+    if (treatment.refreshes())
+        places = treatment.refreshPlan().whole ? std::vector{m_controller->identity().whole()}
+                                               : treatment.refreshPlan().spans;
     if (!m_controller->whyNotStart().isEmpty()) {
         emit told(m_controller->whyNotStart());
         return;
@@ -411,9 +486,16 @@ void TreatStation::refresh() {
     }
     m_dirty = false;
     const bool course = showsCourse();
-    m_side->setCurrentIndex(course ? 1 : 0);
+    const bool refreshed = showsRefresh();
+    m_side->setCurrentIndex(refreshed ? 2 : course ? 1 : 0);
+    m_left->setCurrentIndex(refreshed ? 1 : 0);
     m_choice->refresh();
     m_course->refresh();
+    if (refreshed) {
+        const TreatmentController& treatment = m_controller->treatment();
+        m_refreshCourse->show(*m_controller);
+        m_refreshMap->show(m_controller->identity(), treatment.refreshPlan(), treatment.refresh());
+    }
     m_shown.clear();
     int worksAt = -1;
     if (m_controller != nullptr) {
@@ -430,19 +512,10 @@ void TreatStation::refresh() {
                     worksAt = static_cast<int>(i);
         m_model->show(drive, m_shown, course ? treatment.plan().rules.allowed : treatment.choice().steps,
                       course ? progress.results : std::vector<SpotResult>{}, !course, worksAt);
-        m_goOn->setVisible(!course && treatment.brokenOff() && !treatment.busy());
-        m_along->setVisible(!course && !treatment.busy());
-        const QString whyNot = whyNotAlong();
-        m_along->setEnabled(whyNot.isEmpty());
-        m_along->setToolTip(whyNot.isEmpty()
-                                ? tr("Scans by the plan, and treats each patch once all around it has "
-                                     "been read; asks before anything is written")
-                                : whyNot);
-        m_copy->setVisible(treatment.state() == TreatmentController::State::ended);
-        m_putAway->setVisible(treatment.state() == TreatmentController::State::ended);
+        refreshButtons(course);
     } else {
         m_model->show({}, {}, {}, {}, false, -1);
-        for (QPushButton* button : {m_goOn, m_along, m_copy, m_putAway})
+        for (QPushButton* button : {m_goOn, m_refreshDrive, m_along, m_copy, m_putAway})
             button->hide();
     }
     constexpr int widths[] = {214, 166, 205, 140, 120};
@@ -471,12 +544,63 @@ void TreatStation::refresh() {
     refreshFoot();
 }
 
+void TreatStation::refreshButtons(bool course) {
+    const TreatmentController& treatment = m_controller->treatment();
+    const bool choosing = !course && !treatment.busy();
+    const auto off = brokenOff();
+    m_goOn->setVisible(choosing && off);
+    m_goOn->setText(off == ConsentQuestion::About::goOnRefreshing ? tr("&Go on with the refresh broken off")
+                                                                  : tr("&Go on with the one broken off"));
+    const auto offer = [&](QPushButton* button, const QString& whyNot, const QString& tip) {
+        button->setVisible(choosing);
+        button->setEnabled(whyNot.isEmpty());
+        button->setToolTip(whyNot.isEmpty() ? tip : whyNot);
+    };
+    offer(m_along, whyNotAlong(),
+          tr("Scans by the plan, and treats each patch once all around it has been read; asks before "
+             "anything is written"));
+    offer(m_refreshDrive, whyNotRefresh(),
+          tr("Reads all that can be read, or only what reads late, and writes exactly that back; says what "
+             "it costs, and asks, before anything is written"));
+    m_copy->setVisible(treatment.state() == TreatmentController::State::ended);
+    m_putAway->setVisible(treatment.state() == TreatmentController::State::ended);
+}
+
 void TreatStation::refreshMap() {
     if (m_controller == nullptr)
         return;
     const TreatmentController& treatment = m_controller->treatment();
     m_map->show(m_controller->identity(), m_controller->current(), m_shown, m_cases->currentIndex().row(),
                 showsCourse() ? &treatment.progress() : nullptr, showsCourse() ? &treatment.plan() : nullptr);
+}
+
+// What came of it, and what to do next.
+void TreatStation::sayEnded() {
+    const TreatmentController& treatment = m_controller->treatment();
+    QStringList lines;
+    QString first;
+    std::optional<Error> error;
+    if (treatment.refreshes()) {
+        const RefreshProgress& progress = treatment.refresh();
+        first = words::refreshStop(*progress.stop);
+        lines = words::refreshSummary(progress.totals, treatment.refreshPlan(), m_controller->identity())
+                    .split(QLatin1Char('\n'));
+        error = progress.error;
+        lines << words::afterRefresh(progress.totals);
+    } else {
+        const TreatmentProgress& progress = treatment.progress();
+        first = words::treatmentStop(*progress.stop);
+        lines = words::treatmentSummaryInShort(progress.results).split(QLatin1Char('\n'));
+        error = progress.error;
+        lines << words::afterTreatment(progress.results, treatment.plan().rules.allowed);
+    }
+    if (error)
+        lines.insert(1, words::error(*error));
+    QString text = paragraph(first + QLatin1Char(' ') + lines.takeFirst(), 17);
+    for (const QString& line : lines)
+        if (!line.isEmpty())
+            text += paragraph(line, 13);
+    m_advice->setText(text);
 }
 
 void TreatStation::refreshAdvice() {
@@ -492,21 +616,14 @@ void TreatStation::refreshAdvice() {
     const ScanView* scan = m_controller->current();
     const bool scanned = scan != nullptr && scan->record.plate != nullptr;
     if (treatment.state() == TreatmentController::State::ended) {
-        const TreatmentProgress& progress = treatment.progress();
-        QStringList lines = words::treatmentSummaryInShort(progress.results).split(QLatin1Char('\n'));
-        if (progress.error)
-            lines << words::error(*progress.error);
-        lines << words::afterTreatment(progress.results, treatment.plan().rules.allowed);
-        QString text =
-            paragraph(words::treatmentStop(*progress.stop) + QLatin1Char(' ') + lines.takeFirst(), 17);
-        for (const QString& line : lines)
-            if (!line.isEmpty())
-                text += paragraph(line, 13);
-        m_advice->setText(text);
+        sayEnded();
         weight = nodeOf(*m_controller) == NodeState::done ? QString() : QStringLiteral("serious");
         m_advice->show();
     } else if (treatment.state() == TreatmentController::State::running) {
-        m_advice->setText(paragraph(words::treatmentRunning(treatment.progress(), treatment.plan()), 17));
+        m_advice->setText(paragraph(
+            treatment.refreshes() ? words::refreshRunning(treatment.refresh(), treatment.refreshPlan())
+                                  : words::treatmentRunning(treatment.progress(), treatment.plan()),
+            17));
         m_advice->show();
     } else {
         weight = weightOf(m_proposal.advised.advice);
@@ -559,14 +676,16 @@ void TreatStation::refreshFoot() {
                                                 : tr("&Treat…"));
     if (treatment.busy()) {
         m_foot->say(treatment.stopAsked()
-                        ? tr("Stopping after the write that is under way")
+                        ? tr("Stopping after what is under way")
                         : tr("Writing to %1").arg(words::whichDrive(m_controller->identity())),
                     tr("Stopping leaves every place as it was, or as it is saved in the journal; it can be "
                        "gone on with."));
     } else if (treatment.state() == TreatmentController::State::ended) {
         m_foot->renameNext(tr("On to a scan of all of it"));
         m_foot->say(
-            m_next == Next::scanAgain ? tr("See for yourself: scan what was treated, and around it")
+            m_next == Next::scanAgain
+                ? treatment.refreshes() ? tr("See for yourself: scan what was refreshed")
+                                        : tr("See for yourself: scan what was treated, and around it")
             : m_next == Next::goOn    ? tr("Go on where it was broken off")
                                       : tr("Nothing more is proposed here"),
             tr("What was done stands in the casebook; what was written back is saved in its journal."));

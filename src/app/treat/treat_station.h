@@ -9,6 +9,8 @@
 #include "app/treat/choice_panel.h"
 #include "app/treat/consent_page.h"
 #include "app/treat/course_panel.h"
+#include "app/treat/refresh_course.h"
+#include "app/treat/refresh_map_view.h"
 #include "app/treat/twin_map.h"
 
 #include <QStackedWidget>
@@ -46,6 +48,12 @@ private:
     void refreshMap();
     void followTreatment();
     [[nodiscard]] bool showsCourse() const;
+    [[nodiscard]] bool showsRefresh() const;
+    // What can be gone on with: a treatment, or a refresh; absent: neither.
+    [[nodiscard]] std::optional<ConsentQuestion::About> brokenOff() const;
+    [[nodiscard]] QString whyNotRefresh() const;
+    void refreshButtons(bool course);
+    void sayEnded();
     [[nodiscard]] Next nextStep() const;
     [[nodiscard]] QString whyNotAlong() const;
 
@@ -61,11 +69,15 @@ private:
     QTableView* m_cases;
     QLabel* m_none;
     TwinMap* m_map;
+    QStackedWidget* m_left; // the places, or a drive that is refreshed
+    RefreshMapView* m_refreshMap;
+    RefreshCourse* m_refreshCourse;
     QStackedWidget* m_side;
     ChoicePanel* m_choice;
     CoursePanel* m_course;
     QPushButton* m_goOn;
     QPushButton* m_along;
+    QPushButton* m_refreshDrive;
     QPushButton* m_copy;
     QPushButton* m_putAway;
     StationFoot* m_foot;

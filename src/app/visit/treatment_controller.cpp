@@ -69,12 +69,46 @@ void TreatmentController::goOn(const std::string& confirmation) {
     begin(std::move(wish));
 }
 
+void TreatmentController::startRefresh(const RefreshPlan& plan, const std::string& confirmation,
+                                       const std::string& overruled) {
+    Wish wish;
+    wish.refresh = plan;
+    wish.consent = {confirmation, m_policyAllows, overruled};
+    begin(std::move(wish));
+}
+
+void TreatmentController::goOnRefreshing(const std::string& confirmation) {
+    const PastRefresh* off = brokenOffRefresh();
+    if (off == nullptr)
+        return;
+    Wish wish;
+    wish.refresh = off->told.plan;
+    wish.goOn = off->journal;
+    wish.consent = {confirmation, m_policyAllows, {}};
+    begin(std::move(wish));
+}
+
+bool TreatmentController::endedWell() const {
+    if (m_state != State::ended)
+        return false;
+    return m_refreshes ? m_refresh.stop == TreatmentStop::done && !m_refresh.error
+                       : m_progress.stop == TreatmentStop::done && !m_progress.error;
+}
+
+std::vector<Treatment> TreatmentController::treatments() const {
+    return m_refreshes ? m_refreshed : treatmentsOf(m_progress.results);
+}
+
 void TreatmentController::begin(Wish wish) {
     if (busy() || m_atDrive)
         return;
     m_state = State::opening;
     m_plan = wish.plan;
     m_progress = {};
+    m_refreshes = wish.refresh.has_value();
+    m_refreshPlan = wish.refresh.value_or(RefreshPlan{});
+    m_refresh = {};
+    m_refreshed.clear();
     m_error.reset();
     m_journal.clear();
     m_stopAsked = false;
@@ -103,7 +137,7 @@ void TreatmentController::begin(Wish wish) {
 void TreatmentController::run(const Target& target, bool paced, const std::string& log,
                               const std::string& folder, const Wish& wish, Mailbox& mail,
                               const std::stop_token& stop) {
-    const auto put = [&](const std::function<void(TreatmentNews&)>& write) {
+    const Put put = [&](const std::function<void(TreatmentNews&)>& write) {
         {
             const MutexLock lock(mail.mutex);
             if (!mail.news)
@@ -116,17 +150,25 @@ void TreatmentController::run(const Target& target, bool paced, const std::strin
     auto held = OpenTreatment::open(target, paced, log, stop);
     if (!held)
         return refuse(held.error());
+    const auto done =
+        wish.refresh ? refresh(*held, folder, wish, put, stop) : treat(*held, folder, wish, put, stop);
+    if (!done)
+        refuse(done.error());
+}
+
+Result<void> TreatmentController::treat(OpenTreatment& held, const std::string& folder, const Wish& wish,
+                                        const Put& put, const std::stop_token& stop) {
     std::optional<OpenTreatment::TakenUp> taken;
     if (wish.goOn.empty()) {
-        auto journal = held->begin(wish.plan, wish.consent, folder, wish.startedAt);
+        auto journal = held.begin(wish.plan, wish.consent, folder, wish.startedAt);
         if (!journal)
-            return refuse(journal.error());
+            return tl::unexpected(journal.error());
         taken.emplace(OpenTreatment::TakenUp{std::move(*journal), {}});
         taken->told.plan = wish.plan;
     } else {
-        auto up = held->takeUp(wish.goOn, wish.consent);
+        auto up = held.takeUp(wish.goOn, wish.consent);
         if (!up)
-            return refuse(up.error());
+            return tl::unexpected(up.error());
         taken.emplace(std::move(*up));
     }
     const TreatmentPlan plan = taken->told.plan;
@@ -136,7 +178,7 @@ void TreatmentController::run(const Target& target, bool paced, const std::strin
     });
     auto toldAt = std::chrono::steady_clock::now() - tellEvery;
     Treater treater(
-        held->drive(), taken->journal, plan, std::move(taken->told),
+        held.drive(), taken->journal, plan, std::move(taken->told),
         [&](const TreatmentProgress& progress) {
             const auto now = std::chrono::steady_clock::now();
             if (now - toldAt < tellEvery && progress.phase != TreatmentPhase::ended)
@@ -146,6 +188,49 @@ void TreatmentController::run(const Target& target, bool paced, const std::strin
         },
         [] { return QDateTime::currentSecsSinceEpoch(); });
     (void)treater.run(stop);
+    return {};
+}
+
+Result<void> TreatmentController::refresh(OpenTreatment& held, const std::string& folder, const Wish& wish,
+                                          const Put& put, const std::stop_token& stop) {
+    std::optional<OpenTreatment::RefreshTakenUp> taken;
+    if (wish.goOn.empty()) {
+        RefreshPlan plan = *wish.refresh;
+        plan.blockSectors = held.drive().refreshBlock();
+        auto journal = held.beginRefresh(plan, wish.consent, folder, wish.startedAt);
+        if (!journal)
+            return tl::unexpected(journal.error());
+        taken.emplace(OpenTreatment::RefreshTakenUp{std::move(*journal), {}});
+        taken->told.plan = std::move(plan);
+    } else {
+        auto up = held.takeUpRefresh(wish.goOn, wish.consent);
+        if (!up)
+            return tl::unexpected(up.error());
+        taken.emplace(std::move(*up));
+    }
+    const RefreshPlan plan = taken->told.plan;
+    put([&](TreatmentNews& news) {
+        news.refreshPlan = plan;
+        news.journal = taken->journal.path();
+    });
+    auto toldAt = std::chrono::steady_clock::now() - tellEvery;
+    Refresher refresher(held.drive(), taken->journal, plan, std::move(taken->told),
+                        [&](const RefreshProgress& progress) {
+                            const auto now = std::chrono::steady_clock::now();
+                            if (now - toldAt < tellEvery)
+                                return;
+                            toldAt = now;
+                            put([&](TreatmentNews& news) { news.refresh = progress; });
+                        });
+    const RefreshProgress ended = refresher.run(stop);
+    const auto told = taken->journal.told();
+    put([&](TreatmentNews& news) {
+        news.refresh = ended;
+        if (told)
+            news.refreshed =
+                treatmentsOf(told->findings, replacedNone(ended), QDateTime::currentSecsSinceEpoch());
+    });
+    return {};
 }
 
 void TreatmentController::stop() {
@@ -161,6 +246,13 @@ const PastTreatment* TreatmentController::brokenOff() const {
         return past.told.ended != TreatmentStop::done && !past.told.plan.spots.empty();
     });
     return off == m_past.end() ? nullptr : &*off;
+}
+
+const PastRefresh* TreatmentController::brokenOffRefresh() const {
+    const auto off =
+        std::find_if(m_pastRefreshes.begin(), m_pastRefreshes.end(),
+                     [](const PastRefresh& past) { return past.told.ended != TreatmentStop::done; });
+    return off == m_pastRefreshes.end() ? nullptr : &*off;
 }
 
 void TreatmentController::putAway() {
@@ -181,6 +273,17 @@ void TreatmentController::takeMail() {
         return;
     if (news->past)
         m_past = std::move(*news->past);
+    if (news->pastRefreshes)
+        m_pastRefreshes = std::move(*news->pastRefreshes);
+    if (news->refreshPlan) {
+        m_refreshPlan = std::move(*news->refreshPlan);
+        m_journal = std::move(news->journal);
+        m_state = State::running;
+    }
+    if (news->refresh)
+        m_refresh = std::move(*news->refresh);
+    if (!news->refreshed.empty())
+        m_refreshed = std::move(news->refreshed);
     if (news->plan) {
         m_plan = std::move(*news->plan);
         m_journal = std::move(news->journal);
@@ -210,11 +313,13 @@ void TreatmentController::lookForPast() {
         return;
     m_keeper->post([mail = m_mail, folder = m_keeper->treatments(), drive = m_target.identity](Casebook&) {
         std::vector<PastTreatment> past = treatmentsOfDrive(folder, drive);
+        std::vector<PastRefresh> refreshes = refreshesOfDrive(folder, drive);
         {
             const MutexLock lock(mail->mutex);
             if (!mail->news)
                 mail->news.emplace();
             mail->news->past = std::move(past);
+            mail->news->pastRefreshes = std::move(refreshes);
         }
         mail->bell.ring();
     });

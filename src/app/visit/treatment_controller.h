@@ -28,6 +28,10 @@ struct TreatmentChoice {
 
 // From the drive's thread, and the casebook's.
 struct TreatmentNews {
+    std::optional<RefreshPlan> refreshPlan; // leave was given
+    std::optional<RefreshProgress> refresh;
+    std::optional<std::vector<PastRefresh>> pastRefreshes;
+    std::vector<Treatment> refreshed; // as the layer on a map has it
     std::optional<TreatmentPlan> plan; // leave was given
     std::string journal;
     std::optional<TreatmentProgress> progress;
@@ -62,6 +66,14 @@ public:
     // The one that runs or ran last.
     [[nodiscard]] const TreatmentPlan& plan() const { return m_plan; }
     [[nodiscard]] const TreatmentProgress& progress() const { return m_progress; }
+    // The one that runs or ran last refreshes: what is above says nothing then, and else what follows.
+    [[nodiscard]] bool refreshes() const { return m_refreshes; }
+    [[nodiscard]] const RefreshPlan& refreshPlan() const { return m_refreshPlan; }
+    [[nodiscard]] const RefreshProgress& refresh() const { return m_refresh; }
+    // Ended, done to the end, and well.
+    [[nodiscard]] bool endedWell() const;
+    // What it has come to so far, as the layer on a map has it.
+    [[nodiscard]] std::vector<Treatment> treatments() const;
     [[nodiscard]] const std::optional<Error>& error() const { return m_error; }
     [[nodiscard]] const std::string& journal() const { return m_journal; }
     [[nodiscard]] std::int64_t startedAt() const { return m_startedAt; }
@@ -71,6 +83,9 @@ public:
     void start(const TreatmentPlan& plan, const std::string& confirmation, const std::string& overruled);
     // Goes on with the one that was broken off.
     void goOn(const std::string& confirmation);
+    // The same of a refresh. How much is read at once is settled with the drive.
+    void startRefresh(const RefreshPlan& plan, const std::string& confirmation, const std::string& overruled);
+    void goOnRefreshing(const std::string& confirmation);
     void stop();
     // Puts the last one's result or refusal away; its journal stays.
     void putAway();
@@ -79,6 +94,8 @@ public:
     [[nodiscard]] const std::vector<PastTreatment>& past() const { return m_past; }
     // The latest of them that can be gone on with; null: there is none.
     [[nodiscard]] const PastTreatment* brokenOff() const;
+    [[nodiscard]] const std::vector<PastRefresh>& pastRefreshes() const { return m_pastRefreshes; }
+    [[nodiscard]] const PastRefresh* brokenOffRefresh() const;
     // A scan has treated what it found.
     void lookForPast();
 
@@ -99,12 +116,19 @@ private:
     };
     struct Wish {
         TreatmentPlan plan;
+        std::optional<RefreshPlan> refresh; // instead
         std::string goOn; // a journal; empty: a new one
         TreatmentConsent consent;
         std::int64_t startedAt = 0;
     };
 
     void begin(Wish wish);
+    using Put = std::function<void(const std::function<void(TreatmentNews&)>&)>;
+    // On the drive's thread.
+    static Result<void> treat(OpenTreatment& held, const std::string& folder, const Wish& wish,
+                              const Put& put, const std::stop_token& stop);
+    static Result<void> refresh(OpenTreatment& held, const std::string& folder, const Wish& wish,
+                                const Put& put, const std::stop_token& stop);
     static void run(const Target& target, bool paced, const std::string& log, const std::string& folder,
                     const Wish& wish, Mailbox& mail, const std::stop_token& stop);
     void takeMail();
@@ -117,11 +141,16 @@ private:
     State m_state = State::none;
     TreatmentPlan m_plan;
     TreatmentProgress m_progress;
+    bool m_refreshes = false;
+    RefreshPlan m_refreshPlan;
+    RefreshProgress m_refresh;
+    std::vector<Treatment> m_refreshed;
     std::optional<Error> m_error;
     std::string m_journal;
     std::int64_t m_startedAt = 0;
     bool m_stopAsked = false;
     std::vector<PastTreatment> m_past;
+    std::vector<PastRefresh> m_pastRefreshes;
     std::unique_ptr<SleepInhibitor> m_awake;
     std::shared_ptr<Mailbox> m_mail;
     std::atomic<bool> m_atDrive = false; // m_thread is at work

@@ -128,7 +128,8 @@ Result<std::vector<std::byte>> contentsOf(int file, const std::string& path, con
 }
 
 // A slot that is whole; nothing for one that was never filled, or torn.
-std::optional<RingSlot> slotOf(int file, const std::string& path, const Told& all, std::uint64_t index) {
+std::optional<RingSlot> slotOf(int file, const std::string& path, const Told& all, std::uint64_t index,
+                               bool checked) {
     const std::uint64_t at = all.layout.slotAt(index);
     const auto head = readAt(file, path, at, slotHead);
     if (!head)
@@ -146,7 +147,7 @@ std::optional<RingSlot> slotOf(int file, const std::string& path, const Told& al
             from += slot.pieces.back().bytes;
             if (from > at + slotHead + all.layout.size.slotBytes)
                 return std::nullopt;
-            if (!contentsOf(file, path, slot.pieces.back()))
+            if (checked && !contentsOf(file, path, slot.pieces.back()))
                 return std::nullopt;
         }
         if (slot.sequence % all.layout.size.slotCount != index)
@@ -216,7 +217,8 @@ Result<void> readBehind(int file, const std::string& path, std::uint64_t size, T
     return {};
 }
 
-Result<Told> allOf(int file, const std::string& path) {
+// `checked`: with the contents of its slots, of which one may be torn.
+Result<Told> allOf(int file, const std::string& path, bool checked) {
     const auto none = [&] {
         return tl::unexpected(Error{Error::Kind::badCall, readingIt, path,
                                     "it is no refresh that this Orbita can read",
@@ -257,7 +259,7 @@ Result<Told> allOf(int file, const std::string& path) {
     if (auto behind = readBehind(file, path, *size, all); !behind)
         return tl::unexpected(behind.error());
     for (std::uint64_t i = 0; i < all.layout.size.slotCount; ++i)
-        if (auto slot = slotOf(file, path, all, i))
+        if (auto slot = slotOf(file, path, all, i, checked))
             all.told.ring.push_back(std::move(*slot));
     std::sort(all.told.ring.begin(), all.told.ring.end(),
               [](const RingSlot& a, const RingSlot& b) { return a.sequence < b.sequence; });
@@ -330,7 +332,7 @@ Result<RefreshJournal> RefreshJournal::open(const std::string& path, const Place
     auto file = openFile(path, rules, O_RDWR);
     if (!file)
         return tl::unexpected(file.error());
-    auto all = allOf(file->get(), path);
+    auto all = allOf(file->get(), path, true);
     if (!all)
         return tl::unexpected(all.error());
     RefreshJournal journal(std::move(*file), path, std::move(disk));
@@ -349,7 +351,7 @@ Result<RefreshTold> RefreshJournal::read(const std::string& path) {
     const Descriptor file(::open(path.c_str(), O_RDONLY | O_NOFOLLOW | O_NONBLOCK | O_CLOEXEC));
     if (!file)
         return tl::unexpected(systemError(readingIt, path, errno));
-    return allOf(file.get(), path).map([](Told all) { return std::move(all.told); });
+    return allOf(file.get(), path, false).map([](Told all) { return std::move(all.told); });
 }
 
 Result<std::vector<std::byte>> RefreshJournal::contents(const std::string& path, const KeptPiece& piece) {
@@ -360,7 +362,7 @@ Result<std::vector<std::byte>> RefreshJournal::contents(const std::string& path,
 }
 
 Result<RefreshTold> RefreshJournal::told() const {
-    return allOf(m_file.get(), m_path).map([](Told all) { return std::move(all.told); });
+    return allOf(m_file.get(), m_path, true).map([](Told all) { return std::move(all.told); });
 }
 
 Result<std::vector<std::byte>> RefreshJournal::load(const KeptPiece& piece) const {

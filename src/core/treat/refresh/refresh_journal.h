@@ -73,7 +73,7 @@ public:
     // An earlier one, to go on with. Errors: as TreatmentJournal::open().
     static Result<RefreshJournal> open(const std::string& path, const PlaceRules& rules,
                                        RingDisk disk = systemRingDisk());
-    // Only to look into.
+    // Only to look into: the contents of its ring are not checked.
     static Result<RefreshTold> read(const std::string& path);
     static Result<std::vector<std::byte>> contents(const std::string& path, const KeptPiece& piece);
     // Over an open file, which is empty, with another disk: for tests.

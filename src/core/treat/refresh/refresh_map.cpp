@@ -1,23 +1,56 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/treat/refresh/refresh_map.h"
 
+#include <algorithm>
+#include <iterator>
+
 namespace orbita {
 
 namespace {
 
 constexpr std::uint64_t mostBlocks = 8U << 20U; // of each map: some 20 MB
 
-BlockGrid gridFor(const DriveIdentity& drive, std::uint32_t blockSectors) {
-    BlockGrid grid{drive.whole(), std::max(1U, blockSectors)};
-    while (grid.blocks() > mostBlocks)
-        grid.blockSectors *= 2;
-    return grid;
-}
-
 } // namespace
 
-RefreshMap::RefreshMap(const DriveIdentity& drive, std::uint32_t blockSectors)
-    : m_grid(gridFor(drive, blockSectors)) {
+PieceGrid::PieceGrid(const std::vector<LbaSpan>& spans, std::uint32_t blockSectors)
+    : m_blockSectors(std::max(1U, blockSectors)) {
+    for (const LbaSpan& span : spans) {
+        if (span.empty())
+            continue;
+        m_runs.push_back({span, m_pieces});
+        m_pieces += span.last().value / m_blockSectors - span.first.value / m_blockSectors + 1;
+    }
+    m_together = std::max<std::uint64_t>(1, (m_pieces + mostBlocks - 1) / mostBlocks);
+}
+
+std::uint64_t PieceGrid::blocks() const {
+    return (m_pieces + m_together - 1) / m_together;
+}
+
+LbaSpan PieceGrid::pieceAt(std::uint64_t piece) const {
+    const auto run = std::prev(std::partition_point(m_runs.begin(), m_runs.end(),
+                                                    [&](const Run& r) { return r.first <= piece; }));
+    const std::uint64_t block = run->span.first.value / m_blockSectors + (piece - run->first);
+    return intersection({{block * m_blockSectors}, {m_blockSectors}}, run->span);
+}
+
+LbaSpan PieceGrid::spanOf(std::uint64_t block) const {
+    const std::uint64_t first = block * m_together;
+    return spanBetween(pieceAt(first).first, pieceAt(std::min(first + m_together, m_pieces) - 1).end());
+}
+
+std::uint64_t PieceGrid::blockAt(Lba lba) const {
+    const auto run = std::partition_point(m_runs.begin(), m_runs.end(),
+                                          [&](const Run& r) { return r.span.end() <= lba; });
+    if (run == m_runs.end())
+        return blocks() == 0 ? 0 : blocks() - 1;
+    const std::uint64_t inside =
+        lba <= run->span.first ? 0 : lba.value / m_blockSectors - run->span.first.value / m_blockSectors;
+    return (run->first + inside) / m_together;
+}
+
+RefreshMap::RefreshMap(const DriveIdentity& drive, const RefreshPlan& plan)
+    : m_grid(plan.spans, plan.blockSectors) {
     const bool solidState = drive.rotating == false;
     for (std::size_t i = 0; i < refreshPasses; ++i)
         m_layers.push_back({std::make_shared<Plate>(m_grid.blocks()),

@@ -4,7 +4,7 @@
 #pragma once
 
 #include "core/plate/baseline.h"
-#include "core/plate/plate.h"
+#include "core/treat/refresh/refresh_plan.h"
 
 #include <array>
 #include <memory>
@@ -17,9 +17,34 @@ namespace orbita {
 enum class RefreshPass : std::uint8_t { read, write, check };
 constexpr std::size_t refreshPasses = 3;
 
+// The pieces of a plan in their order, one a block of its maps; several where they would be too many.
+class PieceGrid {
+public:
+    PieceGrid() = default;
+    PieceGrid(const std::vector<LbaSpan>& spans, std::uint32_t blockSectors);
+
+    [[nodiscard]] std::uint64_t blocks() const;
+    // From its first piece to its last. Requires block < blocks().
+    [[nodiscard]] LbaSpan spanOf(std::uint64_t block) const;
+    // The block that holds `lba`, or the next one behind it; the last one where there is none.
+    [[nodiscard]] std::uint64_t blockAt(Lba lba) const;
+
+private:
+    struct Run {
+        LbaSpan span;
+        std::uint64_t first = 0; // of its pieces
+    };
+    [[nodiscard]] LbaSpan pieceAt(std::uint64_t piece) const;
+
+    std::vector<Run> m_runs;
+    std::uint32_t m_blockSectors = 1;
+    std::uint64_t m_pieces = 0;
+    std::uint64_t m_together = 1; // pieces to a block
+};
+
 // The maps alone, for whoever looks at them meanwhile.
 struct RefreshPlates {
-    BlockGrid grid;
+    PieceGrid grid;
     std::array<std::shared_ptr<const Plate>, refreshPasses> of;
     [[nodiscard]] const std::shared_ptr<const Plate>& at(RefreshPass pass) const {
         return of[static_cast<std::size_t>(pass)];
@@ -28,9 +53,7 @@ struct RefreshPlates {
 
 class RefreshMap {
 public:
-    // Pieces begin at the multiples of `blockSectors`, and so do the blocks of the maps; a block is several
-    // pieces on drives that would come to too many.
-    RefreshMap(const DriveIdentity& drive, std::uint32_t blockSectors);
+    RefreshMap(const DriveIdentity& drive, const RefreshPlan& plan);
 
     [[nodiscard]] RefreshPlates plates() const;
 
@@ -55,7 +78,7 @@ private:
     void show(Layer& layer, const LbaSpan& piece, Grade grade, Nanoseconds latency);
     [[nodiscard]] Layer& at(RefreshPass pass) { return m_layers[static_cast<std::size_t>(pass)]; }
 
-    BlockGrid m_grid;
+    PieceGrid m_grid;
     std::vector<Layer> m_layers;
 };
 

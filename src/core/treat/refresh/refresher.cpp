@@ -51,7 +51,7 @@ Refresher::Refresher(TreatedDrive& drive, RefreshJournal& journal, RefreshPlan p
     , m_plan(std::move(plan))
     , m_told(std::move(told))
     , m_tell(std::move(tell))
-    , m_map(drive.identity(), m_plan.blockSectors) {
+    , m_map(drive.identity(), m_plan) {
     m_progress.plates = m_map.plates();
 }
 
