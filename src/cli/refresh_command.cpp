@@ -152,7 +152,7 @@ int runRefresh(HeldDrive& ready, RefreshJournal& journal, const RefreshPlan& pla
         if (progress.error)
             out << words::error(*progress.error) << '\n';
         out << words::refreshSummary(progress.totals, plan, drive) << '\n';
-        if (const QString next = words::afterRefresh(progress.totals); !next.isEmpty())
+        if (const QString next = words::afterRefresh(*progress.stop, progress.totals); !next.isEmpty())
             out << next << '\n';
     }
     bool kept = enterOrTell(ready.target, drive, options.who,

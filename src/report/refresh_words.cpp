@@ -132,12 +132,17 @@ QString refreshSummary(const RefreshTotals& totals, const RefreshPlan& plan, con
     if (totals.empty.value > 0)
         lines << tr("%1 held nothing but zeros and were left alone.").arg(bytesOf(totals.empty, drive));
     if (totals.late > 0)
-        lines << tr("%1 read late; %2 of them in time now.")
-                     .arg(latePlaces(totals.late), format::count(totals.healed));
+        lines << (totals.healed == totals.late
+                      ? tr("%1 read late, and in time now.").arg(latePlaces(totals.late))
+                      : tr("%1 read late; %2 of them in time now.")
+                            .arg(latePlaces(totals.late),
+                                 totals.healed == 0 ? tr("none") : format::count(totals.healed)));
     else
         lines << tr("Nothing read late.");
-    if (totals.stillLate > 0)
-        lines << tr("%1 read late now.").arg(latePlaces(totals.stillLate));
+    const std::uint64_t lateAsBefore = totals.late - std::min(totals.late, totals.healed);
+    if (totals.stillLate > lateAsBefore)
+        lines << tr("%1 that read in time before read late now.")
+                     .arg(latePlaces(totals.stillLate - lateAsBefore));
     if (totals.unreadable > 0)
         lines << (totals.unreadable == 1
                       ? tr("1 physical sector that was not known cannot be read; it was left alone.")
@@ -151,12 +156,12 @@ QString refreshSummary(const RefreshTotals& totals, const RefreshPlan& plan, con
     return lines.join(QLatin1Char('\n'));
 }
 
-QString afterRefresh(const RefreshTotals& totals) {
+QString afterRefresh(TreatmentStop stop, const RefreshTotals& totals) {
     if (totals.worse > 0)
         return tr("Save the data, take out of the journal what is kept there, and replace the drive.");
     if (totals.unreadable > 0)
         return tr("Scan the drive, then treat what cannot be read.");
-    if (totals.stillLate > 0)
+    if (totals.stillLate > 0 && stop == TreatmentStop::done)
         return tr("What is still late lies on a weak part of the drive: scan it again in a few weeks.");
     return {};
 }

@@ -29,7 +29,7 @@ QString refreshStop(TreatmentStop stop);
 // now."
 QString refreshSummary(const RefreshTotals& totals, const RefreshPlan& plan, const DriveIdentity& drive);
 // What to do about what was found; empty where there is nothing to be done.
-QString afterRefresh(const RefreshTotals& totals);
+QString afterRefresh(TreatmentStop stop, const RefreshTotals& totals);
 // "LBA 4 096 – 6 143: read late, in time now; 412 ms → 7.10 ms"
 QString refreshFinding(const RefreshFinding& finding);
 QString refreshFound(RefreshFound found);

@@ -29,6 +29,11 @@ QByteArray scenarioText(const char* name, const QByteArray& defects) {
            R"(],"playback_seconds":1})";
 }
 
+QByteArray slowPlace(std::uint64_t lba) {
+    return R"({"kind":"slow","turns":40,"sectors":8,"lba":)" +
+           QByteArray::number(static_cast<qulonglong>(lba)) + "}";
+}
+
 QByteArray unreadable(std::uint64_t lba, const char* onWrite = "rewritten") {
     return R"({"kind":"unreadable","answer_ms":20,"sectors":8,"on_write":")" + QByteArray(onWrite) +
            R"(","lba":)" + QByteArray::number(static_cast<qulonglong>(lba)) + "}";
@@ -349,6 +354,86 @@ private slots:
             std::any_of(controller().visit().actions().begin(), controller().visit().actions().end(),
                         [](const DriveAction& a) { return a.kind == ActionKind::sectorsWritten; }),
             10'000);
+    }
+    // What reads late, by mouse: the costs of both ways are said, nothing is written before the question is
+    // answered, and the maps of all three passes tell what each took.
+    void whatReadsLateIsRefreshed() {
+        scanned(scenario("late", slowPlace(4'096'000) + "," + slowPlace(12'288'000) + "," +
+                                     unreadable(16'384'000)));
+        QVERIFY(test::button(*m_window, "Refresh the drive")->isEnabled());
+        click("Refresh the drive");
+        QPushButton* late = test::button(*m_window, "Only what reads late");
+        QPushButton* whole = test::button(*m_window, "All of it");
+        QVERIFY(late->isChecked() && !whole->isChecked());
+        const auto what = [&] { return find<QLabel>("consentWhat")->text(); };
+        QVERIFY2(what().contains("2 places that read late") && what().contains("AK-late-7T31") &&
+                     what().contains("What cannot be read, 8 sectors, is left alone"),
+                 qPrintable(what()));
+        QTest::mouseClick(whole, Qt::LeftButton);
+        QVERIFY2(what().contains("to all of") && what().contains("that takes about"), qPrintable(what()));
+        QVERIFY(whole->text().contains("about"));
+        QTest::mouseClick(late, Qt::LeftButton);
+        QCOMPARE(writtenSectors(), std::size_t{0});
+        QTest::keyClicks(find<QLineEdit>("consentTyped"), "7T31");
+        click("Write to this drive");
+        untilEnded();
+        QVERIFY(treatment().refreshes() && treatment().endedWell());
+        const RefreshProgress& progress = treatment().refresh();
+        QCOMPARE(progress.totals.late, std::uint64_t{2});
+        QCOMPARE(progress.totals.healed, std::uint64_t{2});
+        QVERIFY(writtenSectors() > 0 && writtenSectors() == progress.totals.written.value);
+        // The map tells a place on hovering.
+        auto* map = find<RefreshMapView>("refreshMap");
+        QTRY_VERIFY(map->isVisible());
+        const QPointF at = map->rectOf(RefreshPass::read, Lba{4'096'000}).center();
+        const QString told = map->describe(at).join(QLatin1Char('\n'));
+        QVERIFY2(told.contains("Read: ") && told.contains("Written back: ") && told.contains("Read again: "),
+                 qPrintable(told));
+        // So does the map of the scan, and the text for the job sheet.
+        QCOMPARE(controller().current()->record.treatments.all().size(), std::size_t{2});
+        click("Copy the result");
+        const QString copied = QGuiApplication::clipboard()->text();
+        QVERIFY2(copied.contains("AK-late-7T31") && copied.contains("2 places read late, and in time now"),
+                 qPrintable(copied));
+        QVERIFY(foot().contains("scan what was refreshed"));
+        click("Back to the places");
+        QVERIFY(find<QLabel>("treatedBefore")->text().contains("2 places refreshed"));
+    }
+    // All of it, by keyboard alone: stopped, and gone on with to the end.
+    void aWholeDriveStoppedAndGoneOnWith() {
+        QByteArray text = scenarioText("whole", slowPlace(96'000));
+        text.replace("20000000", "200000").replace("\"playback_seconds\":1", "\"playback_seconds\":10");
+        QFile file(m_dir.filePath(QStringLiteral("whole.json")));
+        QVERIFY(file.open(QIODevice::WriteOnly) && file.write(text) > 0);
+        file.close();
+        scanned(QStringLiteral("sim:") + file.fileName());
+        test::button(*m_window, "Refresh the drive")->setFocus();
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_Space);
+        QVERIFY(test::button(*m_window, "Only what reads late")->hasFocus());
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_Left); // all of it
+        QVERIFY(test::button(*m_window, "All of it")->isChecked());
+        find<QLineEdit>("consentTyped")->setFocus();
+        typed("7T31");
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
+        QTRY_VERIFY_WITH_TIMEOUT(treatment().refresh().totals.done.value > 20'000, 60'000);
+        QVERIFY2(foot().contains("Writing to"), qPrintable(foot()));
+        key(Qt::Key_F12);
+        untilEnded();
+        QCOMPARE(treatment().endedBy(), TreatmentStop::byHand);
+        const SectorCount done = treatment().refresh().totals.done;
+        QVERIFY(done.value < 200'000);
+        QTRY_VERIFY(treatment().brokenOffRefresh() != nullptr);
+        QTRY_VERIFY2(foot().contains("Go on where it was broken off"), qPrintable(foot()));
+        key(Qt::Key_F12);
+        QVERIFY(find<QLabel>("consentWhat")->isVisible());
+        typed("7T31");
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
+        QTRY_VERIFY_WITH_TIMEOUT(treatment().state() == TreatmentController::State::running, 20'000);
+        untilEnded();
+        QVERIFY(treatment().endedWell());
+        QCOMPARE(treatment().refresh().totals.done.value, std::uint64_t{200'000});
+        QCOMPARE(writtenSectors(), std::size_t{200'000});
+        QVERIFY(treatment().refresh().doneBefore >= done);
     }
     // Leaving in the midst of it: it stops after the write that is under way, and waits for that.
     void leavingStopsIt() {

@@ -243,7 +243,7 @@ private slots:
         const Ran done = refresh({QStringLiteral("--confirm"), QStringLiteral("7741")});
         QVERIFY2(done.status == 0, qPrintable(done.out + done.err));
         QVERIFY2(done.out.contains(QStringLiteral("Refreshed to the end")) &&
-                     done.out.contains(QStringLiteral("1 place read late; 1 of them in time now")),
+                     done.out.contains(QStringLiteral("1 place read late, and in time now")),
                  qPrintable(done.out));
         QCOMPARE(journals().size(), 1);
         const Ran journal = cli({QStringLiteral("journal"), journals().front()});

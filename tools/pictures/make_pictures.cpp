@@ -266,6 +266,31 @@ void treated(Photographer& p, AppWindow& window) {
     p.take("treat-as-you-go");
 }
 
+// A drive that reads, and has grown slow in places, refreshed.
+void refreshed(Photographer& p, AppWindow& window) {
+    window.showStation("scan");
+    p.start("demo:tern40", QStringLiteral("Yes, saved"));
+    p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
+    p.readVitals();
+    window.showStation("treat");
+    p.click(QStringLiteral("Refresh the drive"));
+    p.take("refresh-consent");
+    for (auto* tick : window.findChildren<QCheckBox*>(QStringLiteral("destroysTick")))
+        if (tick->isVisible())
+            QTest::mouseClick(tick, Qt::LeftButton);
+    QTest::keyClicks(window.findChild<QLineEdit*>(QStringLiteral("consentTyped")), QStringLiteral("0193"));
+    p.click(QStringLiteral("Write to this drive"));
+    const TreatmentController& treatment = window.station<ScanStation>().controller()->treatment();
+    for (int i = 0; i < 3000 && (treatment.busy() && treatment.refresh().found < 6); ++i)
+        QTest::qWait(10);
+    QTest::mouseMove(&window, QPoint(600, 790));
+    p.take("refresh-running");
+    for (int i = 0; i < 6000 && treatment.busy(); ++i)
+        QTest::qWait(10);
+    QTest::qWait(300);
+    p.take("refresh-result");
+}
+
 // Everything that can be done, found by a few letters.
 void finder(Photographer& p, AppWindow& window) {
     window.showStation("scan");
@@ -289,7 +314,7 @@ struct Group {
 };
 constexpr Group groups[] = {{"stations", stations}, {"scans", scans},   {"carefully", carefully},
                             {"sectors", sectors},   {"finder", finder}, {"treated", treated},
-                            {"keys", keys, false}};
+                            {"keys", keys, false},      {"refreshed", refreshed, false}};
 
 } // namespace
 

@@ -323,8 +323,8 @@ void TreatStation::backToWork() {
     const bool was = m_pages->currentWidget() == m_consent;
     m_pages->setCurrentWidget(m_work);
     refresh();
-    if (was && isVisible())
-        m_cases->setFocus();
+    if (was && isVisible()) // nor is it to go to the rack, where the next key would choose another drive
+        (showsRefresh() ? static_cast<QWidget*>(&m_refreshCourse->findings()) : m_cases)->setFocus();
 }
 
 void TreatStation::ask(ConsentQuestion::About about) {
@@ -406,7 +406,9 @@ TreatStation::Next TreatStation::nextStep() const {
     if (!m_controller->whyNotTreat().isEmpty())
         return Next::nothing;
     if (treatment.state() == TreatmentController::State::ended)
-        return treatment.endedWell() ? Next::scanAgain : brokenOff() ? Next::goOn : Next::nothing;
+        return treatment.endedWell()                                    ? Next::scanAgain
+               : canBeGoneOnWith(treatment.endedBy()) && brokenOff() ? Next::goOn
+                                                                    : Next::nothing;
     if (m_controller->current() == nullptr || !m_controller->current()->record.plate)
         return Next::toScan;
     if (m_controller->visit().state() != VisitController::State::read &&
@@ -586,7 +588,7 @@ void TreatStation::sayEnded() {
         lines = words::refreshSummary(progress.totals, treatment.refreshPlan(), m_controller->identity())
                     .split(QLatin1Char('\n'));
         error = progress.error;
-        lines << words::afterRefresh(progress.totals);
+        lines << words::afterRefresh(*progress.stop, progress.totals);
     } else {
         const TreatmentProgress& progress = treatment.progress();
         first = words::treatmentStop(*progress.stop);
@@ -688,7 +690,10 @@ void TreatStation::refreshFoot() {
                                         : tr("See for yourself: scan what was treated, and around it")
             : m_next == Next::goOn    ? tr("Go on where it was broken off")
                                       : tr("Nothing more is proposed here"),
-            tr("What was done stands in the casebook; what was written back is saved in its journal."));
+            treatment.refreshes()
+                ? tr("What was done stands in the casebook, what was found in its journal.")
+                : tr("What was done stands in the casebook; what was written back is saved in its "
+                     "journal."));
     } else if (!why.isEmpty()) {
         m_foot->say(why, {});
     } else if (m_next == Next::toScan) {

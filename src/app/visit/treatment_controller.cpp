@@ -95,6 +95,10 @@ bool TreatmentController::endedWell() const {
                        : m_progress.stop == TreatmentStop::done && !m_progress.error;
 }
 
+TreatmentStop TreatmentController::endedBy() const {
+    return (m_refreshes ? m_refresh.stop : m_progress.stop).value_or(TreatmentStop::byHand);
+}
+
 std::vector<Treatment> TreatmentController::treatments() const {
     return m_refreshes ? m_refreshed : treatmentsOf(m_progress.results);
 }

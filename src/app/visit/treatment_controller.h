@@ -72,6 +72,7 @@ public:
     [[nodiscard]] const RefreshProgress& refresh() const { return m_refresh; }
     // Ended, done to the end, and well.
     [[nodiscard]] bool endedWell() const;
+    [[nodiscard]] TreatmentStop endedBy() const;
     // What it has come to so far, as the layer on a map has it.
     [[nodiscard]] std::vector<Treatment> treatments() const;
     [[nodiscard]] const std::optional<Error>& error() const { return m_error; }

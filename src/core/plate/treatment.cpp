@@ -38,6 +38,26 @@ std::optional<TreatmentResult> treatmentResultFromName(std::string_view name) {
 std::string_view treatmentStopName(TreatmentStop stop) {
     return treatmentStopNames[static_cast<std::size_t>(stop)];
 }
+bool canBeGoneOnWith(TreatmentStop stop) {
+    switch (stop) {
+    case TreatmentStop::byHand:
+    case TreatmentStop::tooHot:
+    case TreatmentStop::notAnswered:
+    case TreatmentStop::driveGone:
+    case TreatmentStop::notKept:
+    case TreatmentStop::leaveEnded:
+        return true;
+    case TreatmentStop::done:
+    case TreatmentStop::newDefects:
+    case TreatmentStop::sparesLow:
+    case TreatmentStop::mediumRefuses:
+    case TreatmentStop::notStored:
+    case TreatmentStop::writeProtected:
+        break;
+    }
+    return false;
+}
+
 std::optional<TreatmentStop> treatmentStopFromName(std::string_view name) {
     return enumFromName<TreatmentStop>(treatmentStopNames, name);
 }

@@ -53,6 +53,8 @@ enum class TreatmentStop : std::uint8_t {
     leaveEnded,     // leave to write ended, or was taken back
 };
 std::string_view treatmentStopName(TreatmentStop stop);
+// Going on is sensible once its cause is gone; of the others, the drive is the cause.
+bool canBeGoneOnWith(TreatmentStop stop);
 std::optional<TreatmentStop> treatmentStopFromName(std::string_view name);
 
 struct Treatment {

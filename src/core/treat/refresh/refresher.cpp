@@ -168,12 +168,14 @@ void Refresher::seed() {
     m_map.endSeeding(RefreshPass::check);
 }
 
-bool Refresher::lateAgain(const LbaSpan& span) {
+bool Refresher::lateAgain(const LbaSpan& span, Nanoseconds& latency) {
     const bool medium = m_drive.checksMedium();
     bringHead(span);
     const SpotRead again = readDrive(span, medium);
-    return again.outcome == Outcome::answered &&
-           isLate(m_map.judge(medium ? RefreshPass::check : RefreshPass::read, again.latency));
+    if (again.outcome != Outcome::answered)
+        return false;
+    latency = std::min(latency, again.latency);
+    return isLate(m_map.judge(medium ? RefreshPass::check : RefreshPass::read, again.latency));
 }
 
 void Refresher::noteReading(Piece& piece, const SpotRead& read) {
@@ -181,7 +183,7 @@ void Refresher::noteReading(Piece& piece, const SpotRead& read) {
     piece.before = read.latency;
     // Late once may have been anything.
     piece.late = isLate(m_map.add(RefreshPass::read, piece.span, read.latency, m_plan.whole)) &&
-                 (!m_drive.checksMedium() || lateAgain(piece.span));
+                 (!m_drive.checksMedium() || lateAgain(piece.span, piece.before));
     m_progress.totals.late += piece.late ? 1 : 0;
 }
 
@@ -334,7 +336,7 @@ void Refresher::checkPiece(Piece& piece) {
     piece.after = checked.latency;
     m_progress.latest[static_cast<std::size_t>(RefreshPass::check)] = checked.latency;
     const bool late = isLate(m_map.add(RefreshPass::check, piece.span, checked.latency, m_plan.whole)) &&
-                      lateAgain(piece.span);
+                      lateAgain(piece.span, piece.after);
     if (m_halt)
         return;
     RefreshTotals& totals = m_progress.totals;
@@ -419,7 +421,7 @@ void Refresher::refresh(const std::vector<LbaSpan>& spans) {
     tellViewers();
 }
 
-// Nobody's wish to stop is heeded before the end of it: it is a second or two.
+// Whatever ends it in the midst, all of it is in the journal, and done again.
 void Refresher::writeBack(std::span<Piece> pieces, const RefreshTotals& before) {
     std::vector<PieceContents> contents;
     contents.reserve(pieces.size());
@@ -529,8 +531,13 @@ const RefreshProgress& Refresher::run(const std::stop_token& stop) {
     m_progress.stop = m_halt.value_or(TreatmentStop::done);
     m_progress.phase = RefreshPhase::ended;
     m_progress.totals.took = m_told.totals.took + (m_drive.now() - m_began);
-    m_sure.took = m_progress.totals.took;
     // What was done of the slot that it halted in is done again.
+    const RefreshTotals met = m_progress.totals;
+    m_sure.took = met.took;
+    m_progress.totals = m_sure;
+    m_progress.totals.unreadable = met.unreadable;
+    m_progress.totals.refused = met.refused;
+    m_progress.totals.worse = met.worse;
     if (auto ended = m_journal.end(*m_progress.stop, m_sure); !ended && !m_progress.error)
         m_progress.error = ended.error();
     tellViewers();

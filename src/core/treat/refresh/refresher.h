@@ -77,7 +77,8 @@ private:
     void cool();
 
     void bringHead(const LbaSpan& span);
-    [[nodiscard]] bool lateAgain(const LbaSpan& span);
+    // Reads it once more, from the medium; `latency` is what that took where it was quicker.
+    [[nodiscard]] bool lateAgain(const LbaSpan& span, Nanoseconds& latency);
     SpotRead readDrive(const LbaSpan& span, bool fromMedium);
     bool ask();
     void found(RefreshFinding finding);
