@@ -7,11 +7,11 @@
 #include "cli/exit_status.h"
 #include "cli/image_command.h"
 #include "cli/interrupt.h"
+#include "cli/refresh_command.h"
 #include "cli/restore_command.h"
 #include "cli/scan_command.h"
 #include "cli/selftest_command.h"
 #include "cli/target_options.h"
-#include "cli/refresh_command.h"
 #include "cli/treat_command.h"
 #include "cli/vitals_command.h"
 #include "core/base/text.h"
@@ -119,10 +119,13 @@ void addRefreshOptions(CLI::App& command, orbita::cli::RefreshOptions& options) 
         ->check(CLI::IsMember({"-"}));
     orbita::cli::addWho(command, options.who);
     command.footer(
-        "Reads every sector that can be read and writes exactly that back, some MiB at a time, each saved in\n"
-        "a journal before it leaves and read again after. Without --confirm, tells what it costs in hours and\n"
+        "Reads every sector that can be read and writes exactly that back, some MiB at a time, each saved "
+        "in\n"
+        "a journal before it leaves and read again after. Without --confirm, tells what it costs in hours "
+        "and\n"
         "wear, and writes nothing. Ctrl-C ends it; --resume goes on.\n"
-        "Exit status: 0 all of it reads in time (told only: nothing speaks against it); 1 not all of it does, "
+        "Exit status: 0 all of it reads in time (told only: nothing speaks against it); 1 not all of it "
+        "does, "
         "or\n"
         "it is advised against; 2 the call is wrong, or it was refused; 3 not refreshed to the end.");
 }
@@ -222,11 +225,11 @@ int settled(int status) {
 int main(int argc, char** argv) {
     umask(S_IRWXG | S_IRWXO); // customers' data and names are nobody else's
     orbita::cli::failedWritesAreErrors();
-    CLI::App app{
-        "Orbita reads drives block by block and says which sectors are slow or unreadable.\n"
-        "Only treat, refresh, and scan --treat write to a drive, and only after it was confirmed. Every scan, what "
-        "a drive said of itself and what was done is kept in the\n"
-        "casebook ($XDG_DATA_HOME/orbita/casebook.db)."};
+    CLI::App app{"Orbita reads drives block by block and says which sectors are slow or unreadable.\n"
+                 "Only treat, refresh, and scan --treat write to a drive, and only after it was confirmed. "
+                 "Every scan, what "
+                 "a drive said of itself and what was done is kept in the\n"
+                 "casebook ($XDG_DATA_HOME/orbita/casebook.db)."};
     app.footer("orbita-cli COMMAND --help says more of each.");
     app.require_subcommand(1);
     app.set_version_flag("--version", ORBITA_VERSION);
@@ -237,8 +240,8 @@ int main(int argc, char** argv) {
     CLI::App* treat =
         app.add_subcommand("treat", "bring slow and unreadable sectors back, gentlest step first");
     CLI::App* refresh = app.add_subcommand("refresh", "write a drive that has grown slow back as it is");
-    CLI::App* journal =
-        app.add_subcommand("journal", "look into the journal of a treatment or a refresh, and export from it");
+    CLI::App* journal = app.add_subcommand(
+        "journal", "look into the journal of a treatment or a refresh, and export from it");
     CLI::App* image = app.add_subcommand("image", "show what a saved image holds and what is missing");
     CLI::App* restore = app.add_subcommand(
         "restore", "put back a setting of the drive that an earlier scan has left changed");

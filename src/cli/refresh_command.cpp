@@ -128,7 +128,7 @@ int exitStatusOf(TreatmentStop stop, const RefreshTotals& totals) {
 }
 
 int runRefresh(HeldDrive& ready, RefreshJournal& journal, const RefreshPlan& plan, RefreshTold told,
-        const RefreshOptions& options) {
+               const RefreshOptions& options) {
     const DriveIdentity drive = ready.held->drive().identity();
     const bool events = !options.json.empty();
     if (events)
@@ -157,7 +157,8 @@ int runRefresh(HeldDrive& ready, RefreshJournal& journal, const RefreshPlan& pla
     }
     bool kept = enterOrTell(ready.target, drive, options.who,
                             [](Casebook& casebook, std::int64_t) { return takeActionsIn(casebook); });
-    const auto noted = addRefreshToLatestScan(casebookPath(), drive, journal, replacedNone(progress), nowSeconds());
+    const auto noted =
+        addRefreshToLatestScan(casebookPath(), drive, journal, replacedNone(progress), nowSeconds());
     if (!noted)
         complain(noted.error());
     kept = kept && noted.has_value();
@@ -177,9 +178,9 @@ int resumeRefresh(const RefreshOptions& options, const HousePolicy& policy) {
     if (!looked)
         return complain(looked.error());
     if (options.confirm.empty()) {
-        Printer(stdout) << "A refresh of " << words::driveName(looked->drive)
-                        << " was broken off: " << format::bytes(looked->totals.done.value * drive.logicalBytes)
-                        << " of " << format::bytes(looked->plan.sectors().value * drive.logicalBytes)
+        Printer(stdout) << "A refresh of " << words::driveName(looked->drive) << " was broken off: "
+                        << format::bytes(looked->totals.done.value * drive.logicalBytes) << " of "
+                        << format::bytes(looked->plan.sectors().value * drive.logicalBytes)
                         << " are done.\nTo go on, repeat this with --confirm: "
                         << words::confirmationAsked(ready->held->drive().drive(),
                                                     ready->held->serialOnLabel())
@@ -216,8 +217,8 @@ int refresh(const RefreshOptions& options) {
     const QString asked =
         words::confirmationAsked(ready->held->drive().drive(), ready->held->serialOnLabel());
     if (events)
-        printDocument(refreshProposalEvent(drive, plan, proposal->cost, advised,
-                                           ready->held->drive().drive(), ready->held->serialOnLabel()));
+        printDocument(refreshProposalEvent(drive, plan, proposal->cost, advised, ready->held->drive().drive(),
+                                           ready->held->serialOnLabel()));
     else
         tellRefresh(*proposal, drive, vitals, options.confirm.empty() ? stdout : stderr);
     const bool advisedTo = advised.advice == TreatmentAdvice::treat;
@@ -241,8 +242,7 @@ int refresh(const RefreshOptions& options) {
     TreatmentConsent consent{options.confirm, policy->treatment.allowed, {}};
     if (!advisedTo)
         consent.overruled = against.toStdString();
-    auto journal =
-        ready->held->beginRefresh(plan, consent, treatmentsFolder(casebookPath()), nowSeconds());
+    auto journal = ready->held->beginRefresh(plan, consent, treatmentsFolder(casebookPath()), nowSeconds());
     if (!journal)
         return complain(journal.error());
     if (!events)
@@ -261,8 +261,8 @@ int refreshJournal(const JournalOptions& options) {
         // What the drive holds again is given back by itself; the rest may be the only copy.
         const bool nothing = told->ring.empty() && told->kept.empty();
         if (!nothing)
-            return complain({Error::Kind::refusedUnsafe, "taking the customer's data out of",
-                             options.journal, "what it keeps may be the only copy",
+            return complain({Error::Kind::refusedUnsafe, "taking the customer's data out of", options.journal,
+                             "what it keeps may be the only copy",
                              "Go on with the refresh, or write it to another place first."});
         Printer(stdout) << "Nothing of the drive's contents is in it.\n";
         return completeAndClean;

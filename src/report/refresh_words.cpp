@@ -48,9 +48,10 @@ QString refreshWears(const RefreshCost& cost, const DriveIdentity& drive) {
 QString refreshCosts(const RefreshCost& cost, const RefreshPlan& plan, const DriveIdentity& drive) {
     QString text = tr("%1 are read, written back exactly as they are, and read again.")
                        .arg(bytesOf(plan.sectors(), drive));
-    text += QLatin1Char(' ') + (cost.time ? tr("By the pace of its last scan that takes about %1.")
-                                                .arg(format::duration(*cost.time))
-                                          : tr("How long that takes shows once it has begun."));
+    text +=
+        QLatin1Char(' ') +
+        (cost.time ? tr("By the pace of its last scan that takes about %1.").arg(format::duration(*cost.time))
+                   : tr("How long that takes shows once it has begun."));
     const QString wears = refreshWears(cost, drive);
     if (!wears.isEmpty() && !drive.rotating.value_or(true))
         text += QLatin1Char(' ') + tr("It wears the drive: %1.").arg(wears);

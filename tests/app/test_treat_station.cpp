@@ -358,8 +358,8 @@ private slots:
     // What reads late, by mouse: the costs of both ways are said, nothing is written before the question is
     // answered, and the maps of all three passes tell what each took.
     void whatReadsLateIsRefreshed() {
-        scanned(scenario("late", slowPlace(4'096'000) + "," + slowPlace(12'288'000) + "," +
-                                     unreadable(16'384'000)));
+        scanned(scenario("late",
+                         slowPlace(4'096'000) + "," + slowPlace(12'288'000) + "," + unreadable(16'384'000)));
         QVERIFY(test::button(*m_window, "Refresh the drive")->isEnabled());
         click("Refresh the drive");
         QPushButton* late = test::button(*m_window, "Only what reads late");
@@ -397,7 +397,8 @@ private slots:
                  qPrintable(copied));
         QVERIFY(foot().contains("scan what was refreshed"));
         click("Back to the places");
-        QVERIFY(find<QLabel>("treatedBefore")->text().contains("2 places refreshed"));
+        QTRY_VERIFY2(find<QLabel>("treatedBefore")->text().contains("2 places refreshed"),
+                     qPrintable(find<QLabel>("treatedBefore")->text()));
     }
     // All of it, by keyboard alone: stopped, and gone on with to the end.
     void aWholeDriveStoppedAndGoneOnWith() {

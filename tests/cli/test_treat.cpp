@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// orbita-cli treat and refresh, as a technician would use it: told first, confirmed, overruled, broken off, gone on with.
+// orbita-cli treat and refresh, as a technician would use it: told first, confirmed, overruled, broken off,
+// gone on with.
 #include "support/cli_runner.h"
 
 #include <QDir>
@@ -260,10 +261,10 @@ private slots:
     }
     void onlyWhatReadsLateIsRefreshed() {
         const QString drive = scanned(slow(80'000) + ',' + slow(160'000));
-        const Ran events = cli({QStringLiteral("refresh"), drive, QStringLiteral("--late"),
-                                QStringLiteral("--data"), QStringLiteral("saved"),
-                                QStringLiteral("--confirm"), QStringLiteral("7741"), QStringLiteral("--json"),
-                                QStringLiteral("-")});
+        const Ran events =
+            cli({QStringLiteral("refresh"), drive, QStringLiteral("--late"), QStringLiteral("--data"),
+                 QStringLiteral("saved"), QStringLiteral("--confirm"), QStringLiteral("7741"),
+                 QStringLiteral("--json"), QStringLiteral("-")});
         QVERIFY2(events.status == 0, qPrintable(events.out + events.err));
         std::map<std::string, int> seen;
         for (const QString& line : events.out.split(QLatin1Char('\n'), Qt::SkipEmptyParts)) {
@@ -288,10 +289,10 @@ private slots:
                  qPrintable(died.out + died.err));
         QCOMPARE(cli({QStringLiteral("journal"), journals().front()}).status, 3);
         QCOMPARE(cli({QStringLiteral("journal"), journals().front(), QStringLiteral("--purge")}).status, 2);
-        QCOMPARE(cli({QStringLiteral("journal"), journals().front(), QStringLiteral("--export"),
-                      path("ring")})
-                     .status,
-                 0);
+        QCOMPARE(
+            cli({QStringLiteral("journal"), journals().front(), QStringLiteral("--export"), path("ring")})
+                .status,
+            0);
         QVERIFY(!QDir(path("ring")).isEmpty());
         QFile file(dying.mid(4));
         QVERIFY(file.open(QIODevice::ReadOnly));
@@ -299,12 +300,13 @@ private slots:
         file.close();
         QVERIFY(file.open(QIODevice::WriteOnly | QIODevice::Truncate) && file.write(well) > 0);
         file.close();
-        const Ran told = cli({QStringLiteral("refresh"), dying, QStringLiteral("--resume"),
-                              QStringLiteral("latest")});
+        const Ran told =
+            cli({QStringLiteral("refresh"), dying, QStringLiteral("--resume"), QStringLiteral("latest")});
         QVERIFY2(told.status == 0 && withPlainBlanks(told.out).contains(QStringLiteral("of 205 MB are done")),
                  qPrintable(told.out + told.err));
         const Ran again = cli(call + QStringList{QStringLiteral("--resume"), QStringLiteral("latest")});
-        QVERIFY2(again.status == 0 && withPlainBlanks(again.out).contains(QStringLiteral("205 MB of 205 MB done")),
+        QVERIFY2(again.status == 0 &&
+                     withPlainBlanks(again.out).contains(QStringLiteral("205 MB of 205 MB done")),
                  qPrintable(again.out + again.err));
     }
     void asEventsForPrograms() {

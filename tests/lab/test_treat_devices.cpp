@@ -232,7 +232,8 @@ private slots:
         for (int run = 0; run < 4; ++run) {
             QProcess process;
             process.start(program(), call);
-            const bool ended = process.waitForFinished(run < 3 ? static_cast<int>(300 + random() % 900) : 120'000);
+            const bool ended =
+                process.waitForFinished(run < 3 ? static_cast<int>(300 + random() % 900) : 120'000);
             if (!ended) {
                 process.kill();
                 process.waitForFinished(10'000);
@@ -254,7 +255,8 @@ private slots:
         QVERIFY2(done.status == 1, qPrintable(done.out + done.err));
         QVERIFY2(done.out.contains(QStringLiteral("1 physical sector that was not known cannot be read")),
                  qPrintable(done.out));
-        QVERIFY2(withPlainBlanks(done.out).contains(QStringLiteral("16.8 MB of 16.8 MB done")), qPrintable(done.out));
+        QVERIFY2(withPlainBlanks(done.out).contains(QStringLiteral("16.8 MB of 16.8 MB done")),
+                 qPrintable(done.out));
     }
 
 private:

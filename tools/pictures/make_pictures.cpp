@@ -312,9 +312,9 @@ struct Group {
     void (*take)(Photographer&, AppWindow&);
     bool kept = true; // among docs/screenshots
 };
-constexpr Group groups[] = {{"stations", stations}, {"scans", scans},   {"carefully", carefully},
-                            {"sectors", sectors},   {"finder", finder}, {"treated", treated},
-                            {"keys", keys, false},      {"refreshed", refreshed, false}};
+constexpr Group groups[] = {
+    {"stations", stations}, {"scans", scans},     {"carefully", carefully}, {"sectors", sectors},
+    {"finder", finder},     {"treated", treated}, {"keys", keys, false},    {"refreshed", refreshed, false}};
 
 } // namespace
 

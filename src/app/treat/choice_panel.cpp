@@ -2,11 +2,13 @@
 #include "app/treat/choice_panel.h"
 
 #include "app/theme/theme.h"
+#include "report/refresh_words.h"
 #include "report/treatment_words.h"
 #include "report/words.h"
 
 #include <QStandardItemModel>
 #include <QVBoxLayout>
+#include <map>
 
 namespace orbita::app {
 
@@ -139,11 +141,17 @@ void ChoicePanel::refresh() {
     const SectorCounters counts = read ? countersOf(visit.vitals()) : SectorCounters{};
     const QString text = words::countersChange(counts, counts);
     m_counts->setText(!read ? tr("not read yet") : text.isEmpty() ? tr("nothing") : text);
-    QStringList past;
-    constexpr std::size_t mostShown = 3;
+    std::multimap<std::int64_t, QString, std::greater<>> all; // the latest first
     for (const PastTreatment& one : m_controller->treatment().past())
-        if (static_cast<std::size_t>(past.size()) < mostShown && !one.told.plan.spots.empty())
-            past << words::treatedOn(one.told);
+        if (!one.told.plan.spots.empty())
+            all.emplace(one.told.startedAt, words::treatedOn(one.told));
+    for (const PastRefresh& one : m_controller->treatment().pastRefreshes())
+        all.emplace(one.told.startedAt, words::refreshedOn(one.told));
+    QStringList past;
+    constexpr int mostShown = 3;
+    for (const auto& [when, said] : all)
+        if (past.size() < mostShown)
+            past << said;
     m_past->setText(past.join(QLatin1Char('\n')));
     m_pastHead->setVisible(!past.isEmpty());
     m_past->setVisible(!past.isEmpty());

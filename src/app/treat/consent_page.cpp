@@ -113,8 +113,8 @@ ConsentPage::ConsentPage(QWidget* parent)
     buttons->addStretch();
     for (QWidget* part :
          {static_cast<QWidget*>(m_title), static_cast<QWidget*>(m_drive), static_cast<QWidget*>(m_facts),
-          m_scope, static_cast<QWidget*>(m_what), static_cast<QWidget*>(m_destroys), static_cast<QWidget*>(m_against),
-          static_cast<QWidget*>(m_asked)})
+          m_scope, static_cast<QWidget*>(m_what), static_cast<QWidget*>(m_destroys),
+          static_cast<QWidget*>(m_against), static_cast<QWidget*>(m_asked)})
         inside->addWidget(part);
     inside->addLayout(buttons);
     inside->addWidget(m_refusal);
@@ -147,9 +147,9 @@ void ConsentPage::askWhat(const DriveController& controller, const ConsentQuesti
     if (refreshes) {
         const bool late = !question.refreshing.late.spans.empty();
         m_whole->setText(tr("&All of it: %1").arg(words::refreshTakes(question.refreshing.wholeCost)));
-        m_late->setText(late ? tr("&Only what reads late: %1")
-                                   .arg(words::refreshTakes(question.refreshing.lateCost))
-                             : tr("&Only what reads late: nothing is known to"));
+        m_late->setText(
+            late ? tr("&Only what reads late: %1").arg(words::refreshTakes(question.refreshing.lateCost))
+                 : tr("&Only what reads late: nothing is known to"));
         m_late->setEnabled(late);
         (late ? m_late : m_whole)->setChecked(true);
         sayRefresh();
@@ -170,9 +170,9 @@ void ConsentPage::sayRefresh() {
         return;
     }
     const RefreshPlan& plan = wantsWhole() ? refreshing.whole : refreshing.late;
-    m_what->setText(words::refreshConsent(plan, m_identity) + QLatin1Char(' ') +
-                    words::refreshCosts(wantsWhole() ? refreshing.wholeCost : refreshing.lateCost, plan,
-                                        m_identity));
+    m_what->setText(
+        words::refreshConsent(plan, m_identity) + QLatin1Char(' ') +
+        words::refreshCosts(wantsWhole() ? refreshing.wholeCost : refreshing.lateCost, plan, m_identity));
 }
 
 QString ConsentPage::titleOf(ConsentQuestion::About about) {

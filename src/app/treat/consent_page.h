@@ -14,9 +14,9 @@ namespace orbita::app {
 // What is asked for.
 struct ConsentQuestion {
     enum class About : std::uint8_t {
-        places, // of the plan
-        goOn,   // with a treatment that was broken off
-        along,  // what a scan finds, as it goes
+        places,  // of the plan
+        goOn,    // with a treatment that was broken off
+        along,   // what a scan finds, as it goes
         refresh, // the drive, or what reads late of it
         goOnRefreshing,
     };

@@ -60,10 +60,9 @@ RasterView RefreshMapView::fittedView() const {
     const PieceGrid& grid = m_progress.plates.grid;
     view.count = std::max<std::uint64_t>(1, grid.blocks());
     const QRectF where = band(RefreshPass::read).adjusted(4, 4, -4, -4);
-    const double pixels =
-        std::clamp(std::floor(std::sqrt(std::max(1.0, where.width() * where.height()) /
-                                        static_cast<double>(view.count))),
-                   leastCell, mostCell);
+    const double pixels = std::clamp(std::floor(std::sqrt(std::max(1.0, where.width() * where.height()) /
+                                                          static_cast<double>(view.count))),
+                                     leastCell, mostCell);
     view.columns = std::max(1, static_cast<int>(where.width() / pixels));
     const auto columns = static_cast<std::uint64_t>(view.columns);
     const auto most = std::max<std::uint64_t>(1, static_cast<std::uint64_t>(where.height() / pixels));
@@ -84,7 +83,8 @@ std::optional<std::uint64_t> RefreshMapView::cellAt(QPointF point) const {
         const QRectF where = band(pass).adjusted(4, 4, -4, -4);
         if (!where.contains(point))
             continue;
-        const auto column = static_cast<std::uint64_t>((point.x() - where.left()) / where.width() * view.columns);
+        const auto column =
+            static_cast<std::uint64_t>((point.x() - where.left()) / where.width() * view.columns);
         const auto row = static_cast<std::uint64_t>((point.y() - where.top()) / where.height() * view.rows);
         const std::uint64_t cell = row * static_cast<std::uint64_t>(view.columns) + column;
         if (cell < view.cells() && view.blockOfCell(cell) < m_progress.plates.grid.blocks())
@@ -108,8 +108,7 @@ QStringList RefreshMapView::describe(QPointF point) const {
     const RasterView view = fittedView();
     const PieceGrid& grid = m_progress.plates.grid;
     const std::uint64_t first = view.blockOfCell(*cell);
-    const std::uint64_t end =
-        std::min(grid.blocks(), std::max(first + 1, view.blockOfCell(*cell + 1)));
+    const std::uint64_t end = std::min(grid.blocks(), std::max(first + 1, view.blockOfCell(*cell + 1)));
     const LbaSpan span = spanBetween(grid.spanOf(first).first, grid.spanOf(end - 1).end());
     QStringList lines{words::span(span), words::place(span.first, m_drive)};
     for (const RefreshPass pass : passes) {
@@ -160,10 +159,10 @@ void RefreshMapView::paintBand(QPainter& painter, RefreshPass pass) const {
     painter.drawText(head, Qt::AlignLeft | Qt::AlignVCenter, words::refreshPass(pass));
     if (const Nanoseconds latest = m_progress.latest[index]; latest.count() > 0) {
         painter.setFont(Theme::digits(12));
-        painter.drawText(
-            head, Qt::AlignRight | Qt::AlignVCenter,
-            tr("%1 for %2").arg(format::milliseconds(latest),
-                                format::bytes(std::uint64_t{m_plan.blockSectors} * m_drive.logicalBytes)));
+        painter.drawText(head, Qt::AlignRight | Qt::AlignVCenter,
+                         tr("%1 for %2")
+                             .arg(format::milliseconds(latest),
+                                  format::bytes(std::uint64_t{m_plan.blockSectors} * m_drive.logicalBytes)));
     }
     painter.setPen(QPen(tone(Tone::hairline), 1));
     painter.setBrush(tone(Tone::plateGround));
@@ -191,8 +190,8 @@ void RefreshMapView::paintLegend(QPainter& painter) const {
     const Palette& palette = Theme::instance().palette();
     double x = 2;
     const double y = height() - legendRow / 2;
-    for (const Grade grade : {Grade::steady, Grade::late, Grade::laboured, Grade::straining,
-                              Grade::unreadable}) {
+    for (const Grade grade :
+         {Grade::steady, Grade::late, Grade::laboured, Grade::straining, Grade::unreadable}) {
         orbita::paintLegend(painter, grade, QRectF(x, y - 6, 12, 12), palette);
         const QString text = words::grade(grade);
         painter.setPen(tone(Tone::textDim));

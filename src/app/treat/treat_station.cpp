@@ -300,9 +300,8 @@ QString TreatStation::whyNotRefresh() const {
     if (m_controller->data() == DataElsewhere::notAsked)
         return tr("First say whether the data on this drive exists elsewhere.");
     const TreatmentAdvised advised = proposeRefresh(*m_controller).advised;
-    return advised.advice == TreatmentAdvice::refused
-               ? words::adviceReason(advised.reasons.front(), nullptr)
-               : QString();
+    return advised.advice == TreatmentAdvice::refused ? words::adviceReason(advised.reasons.front(), nullptr)
+                                                      : QString();
 }
 
 // The question stays until the drive has answered: leave given, or refused with a reason.
@@ -406,9 +405,9 @@ TreatStation::Next TreatStation::nextStep() const {
     if (!m_controller->whyNotTreat().isEmpty())
         return Next::nothing;
     if (treatment.state() == TreatmentController::State::ended)
-        return treatment.endedWell()                                    ? Next::scanAgain
+        return treatment.endedWell()                                 ? Next::scanAgain
                : canBeGoneOnWith(treatment.endedBy()) && brokenOff() ? Next::goOn
-                                                                    : Next::nothing;
+                                                                     : Next::nothing;
     if (m_controller->current() == nullptr || !m_controller->current()->record.plate)
         return Next::toScan;
     if (m_controller->visit().state() != VisitController::State::read &&
@@ -622,10 +621,10 @@ void TreatStation::refreshAdvice() {
         weight = nodeOf(*m_controller) == NodeState::done ? QString() : QStringLiteral("serious");
         m_advice->show();
     } else if (treatment.state() == TreatmentController::State::running) {
-        m_advice->setText(paragraph(
-            treatment.refreshes() ? words::refreshRunning(treatment.refresh(), treatment.refreshPlan())
-                                  : words::treatmentRunning(treatment.progress(), treatment.plan()),
-            17));
+        m_advice->setText(paragraph(treatment.refreshes()
+                                        ? words::refreshRunning(treatment.refresh(), treatment.refreshPlan())
+                                        : words::treatmentRunning(treatment.progress(), treatment.plan()),
+                                    17));
         m_advice->show();
     } else {
         weight = weightOf(m_proposal.advised.advice);
@@ -684,16 +683,15 @@ void TreatStation::refreshFoot() {
                        "gone on with."));
     } else if (treatment.state() == TreatmentController::State::ended) {
         m_foot->renameNext(tr("On to a scan of all of it"));
-        m_foot->say(
-            m_next == Next::scanAgain
-                ? treatment.refreshes() ? tr("See for yourself: scan what was refreshed")
-                                        : tr("See for yourself: scan what was treated, and around it")
-            : m_next == Next::goOn    ? tr("Go on where it was broken off")
-                                      : tr("Nothing more is proposed here"),
-            treatment.refreshes()
-                ? tr("What was done stands in the casebook, what was found in its journal.")
-                : tr("What was done stands in the casebook; what was written back is saved in its "
-                     "journal."));
+        m_foot->say(m_next == Next::scanAgain
+                        ? treatment.refreshes() ? tr("See for yourself: scan what was refreshed")
+                                                : tr("See for yourself: scan what was treated, and around it")
+                    : m_next == Next::goOn ? tr("Go on where it was broken off")
+                                           : tr("Nothing more is proposed here"),
+                    treatment.refreshes()
+                        ? tr("What was done stands in the casebook, what was found in its journal.")
+                        : tr("What was done stands in the casebook; what was written back is saved in its "
+                             "journal."));
     } else if (!why.isEmpty()) {
         m_foot->say(why, {});
     } else if (m_next == Next::toScan) {

@@ -31,7 +31,7 @@ struct TreatmentNews {
     std::optional<RefreshPlan> refreshPlan; // leave was given
     std::optional<RefreshProgress> refresh;
     std::optional<std::vector<PastRefresh>> pastRefreshes;
-    std::vector<Treatment> refreshed; // as the layer on a map has it
+    std::vector<Treatment> refreshed;  // as the layer on a map has it
     std::optional<TreatmentPlan> plan; // leave was given
     std::string journal;
     std::optional<TreatmentProgress> progress;
@@ -118,7 +118,7 @@ private:
     struct Wish {
         TreatmentPlan plan;
         std::optional<RefreshPlan> refresh; // instead
-        std::string goOn; // a journal; empty: a new one
+        std::string goOn;                   // a journal; empty: a new one
         TreatmentConsent consent;
         std::int64_t startedAt = 0;
     };

@@ -131,10 +131,10 @@ TreatmentAdvised adviseTreatment(const TreatmentFacts& facts, const HousePolicy&
         advised.reasons.push_back({Kind::dataNotAnswered, TreatmentAdvice::saveFirst, 0, 0, 0});
     else if (something && facts.data != DataElsewhere::saved)
         advised.reasons.push_back({Kind::dataOnlyHere, TreatmentAdvice::saveFirst, 0, 0, 0});
-    const Kind kindest = !something                        ? Kind::nothingToTreat
-                         : !facts.refresh                  ? Kind::fewAndStill
-                         : advised.unreadable > 0          ? Kind::leavesUnreadable
-                                                           : Kind::readsThroughout;
+    const Kind kindest = !something               ? Kind::nothingToTreat
+                         : !facts.refresh         ? Kind::fewAndStill
+                         : advised.unreadable > 0 ? Kind::leavesUnreadable
+                                                  : Kind::readsThroughout;
     advised.reasons.push_back({kindest, TreatmentAdvice::treat, advised.unreadable, 0, 0});
     if (facts.scanned < 1)
         advised.reasons.push_back({Kind::partlyScanned, TreatmentAdvice::treat,

@@ -36,9 +36,9 @@ enum class AdviceReasonKind : std::uint8_t {
     sparesLow,      // percent, limit
     tooHot,         // degrees, limit
     dataNotAnswered,
-    dataOnlyHere,  // not saved elsewhere, or nobody knows
-    partlyScanned, // so many percent of the drive: what else there is, nobody knows
-    readsThroughout, // of a refresh: nothing is lost by it
+    dataOnlyHere,     // not saved elsewhere, or nobody knows
+    partlyScanned,    // so many percent of the drive: what else there is, nobody knows
+    readsThroughout,  // of a refresh: nothing is lost by it
     leavesUnreadable, // of a refresh: number of physical sectors that it leaves alone
 };
 

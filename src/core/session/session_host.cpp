@@ -365,13 +365,11 @@ Result<void> SessionHost::withinRun(const WriteOrder& order, SectorCount run) {
             refusal("it would not be written down anywhere", "Nothing was done to the drive."));
     const LbaSpan whole{Lba{0}, {m_drive.capacityBytes / std::max(1U, m_logicalBytes)}};
     WrittenRun begun;
-    begun.span =
-        intersection({order.span.first, std::max(run, order.span.count)}, whole);
-    begun.action = newAction(ActionKind::sectorsWritten,
-                             {{"kind", std::string(writeKindName(order.kind))},
-                              {"first", std::to_string(begun.span.first.value)},
-                              {"sectors", std::to_string(begun.span.count.value)},
-                              {"run", "yes"}});
+    begun.span = intersection({order.span.first, std::max(run, order.span.count)}, whole);
+    begun.action = newAction(ActionKind::sectorsWritten, {{"kind", std::string(writeKindName(order.kind))},
+                                                          {"first", std::to_string(begun.span.first.value)},
+                                                          {"sectors", std::to_string(begun.span.count.value)},
+                                                          {"run", "yes"}});
     if (auto written = m_setup.log->begin(begun.action); !written)
         return written;
     m_run = std::move(begun);

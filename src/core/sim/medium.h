@@ -105,7 +105,7 @@ private:
     mutable Mutex m_mutex;
     Sectors m_stored GUARDED_BY(m_mutex);  // by logical sector: what is not as the scenario has it
     SpanSet m_written GUARDED_BY(m_mutex); // whatever is there
-    Sectors m_waiting GUARDED_BY(m_mutex);                        // in the drive's memory
+    Sectors m_waiting GUARDED_BY(m_mutex); // in the drive's memory
     std::map<std::uint64_t, Healed> m_healed GUARDED_BY(m_mutex); // by physical sector
     std::set<std::uint64_t> m_spoilt GUARDED_BY(m_mutex);         // likewise
     std::uint64_t m_sparesLeft GUARDED_BY(m_mutex) = 0;

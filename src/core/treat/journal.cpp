@@ -46,18 +46,18 @@ json planJson(const TreatmentPlan& plan) {
         spots.push_back(spotJson(spot));
     const AllowedSteps& allowed = plan.rules.allowed;
     json j = {{"spots", std::move(spots)},
-            {"refresh", allowed.refresh},
-            {"pieced", allowed.pieced},
-            {"zeros", allowed.zeros},
-            {"reassign", allowed.reassign},
-            {"tries", plan.rules.tries},
-            {"clean_reads", plan.rules.cleanReads},
-            {"writes", plan.rules.writes},
-            {"margin", plan.margin.value},
-            {"known", spansJson(plan.known)},
-            {"data_elsewhere", dataElsewhereName(plan.data)},
-            {"against_advice", plan.againstAdvice},
-            {"reason", cleanText(plan.reason, mostWords)}};
+              {"refresh", allowed.refresh},
+              {"pieced", allowed.pieced},
+              {"zeros", allowed.zeros},
+              {"reassign", allowed.reassign},
+              {"tries", plan.rules.tries},
+              {"clean_reads", plan.rules.cleanReads},
+              {"writes", plan.rules.writes},
+              {"margin", plan.margin.value},
+              {"known", spansJson(plan.known)},
+              {"data_elsewhere", dataElsewhereName(plan.data)},
+              {"against_advice", plan.againstAdvice},
+              {"reason", cleanText(plan.reason, mostWords)}};
     putLimits(j, plan.limits);
     return j;
 }

@@ -25,8 +25,7 @@ std::string fileName(const DriveIdentity& drive, std::int64_t startedAt, const s
     for (const char c : drive.serial)
         if (std::isalnum(static_cast<unsigned char>(c)) != 0 && serial.size() < 24)
             serial += c;
-    return fmt::format("{}-{}-{}{}", startedAt, serial.empty() ? "drive" : serial, id.substr(0, 8),
-                       ending);
+    return fmt::format("{}-{}-{}{}", startedAt, serial.empty() ? "drive" : serial, id.substr(0, 8), ending);
 }
 
 } // namespace

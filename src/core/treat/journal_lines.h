@@ -48,8 +48,7 @@ struct NewFile {
     std::string path;
 };
 Result<NewFile> makeFile(const std::string& folder, const PlaceRules& rules, const DriveIdentity& drive,
-                         std::int64_t startedAt, const std::string& id, const std::string& ending,
-                         int flags);
+                         std::int64_t startedAt, const std::string& id, const std::string& ending, int flags);
 // One that is there, locked, to go on with. Errors: another program goes on with it.
 Result<Descriptor> openFile(const std::string& path, const PlaceRules& rules, int flags);
 

@@ -315,6 +315,8 @@ SavedSpot Treater::savedOf(const Work& work, WriteKind kind) {
 void Treater::doWrite(Work& work, WriteKind kind) {
     if (!work.counters)
         work.counters = ask();
+    if (stopped()) // once it was asked for while the drive was, nothing reaches the drive any more
+        return;
     const bool reassigns = kind == WriteKind::reassign;
     work.written = reassigns ? work.toWrite(WriteKind::refresh) : work.toWrite(kind);
     // Nothing leaves before this is durable.

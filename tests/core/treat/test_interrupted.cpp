@@ -3,6 +3,7 @@
 // medium, of the drive and of the disk that the journal is on, is gone; what was being written may be torn.
 // No readable contents are lost, and taken up again it ends as it should.
 #include "core/base/bytes.h"
+#include "support/cut_drive.h"
 #include "support/treating.h"
 
 #include <QFile>
@@ -28,59 +29,11 @@ constexpr int randomCuts = 1000;
 constexpr std::uint64_t eachStep = 1;
 #endif
 
-// Counts everything that happens, and cuts the power at one of it.
-struct Power {
-    std::uint64_t cutAt = 0; // 0: never
-    std::uint64_t steps = 0;
-    bool cut = false;
-    LbaSpan writing; // what is at the drive at this moment
-    std::uint64_t durable = 0;
-
-    // True where it is still on.
-    bool step() {
-        ++steps;
-        cut = cut || (cutAt != 0 && steps >= cutAt);
-        return !cut;
-    }
+struct LoggedPower : Power {
+    std::uint64_t durable = 0; // of the journal
 };
 
-class CutDrive final : public TreatedDrive {
-public:
-    CutDrive(TreatedDrive& drive, Power& power) : m_drive(drive), m_power(power) {}
-    [[nodiscard]] const DriveIdentity& identity() const override { return m_drive.identity(); }
-    SpotRead read(const LbaSpan& span) override { return m_power.step() ? m_drive.read(span) : gone(); }
-    SpotRead check(const LbaSpan& span) override { return m_power.step() ? m_drive.check(span) : gone(); }
-    [[nodiscard]] bool checksMedium() const override { return m_drive.checksMedium(); }
-    [[nodiscard]] bool reassigns() const override { return m_drive.reassigns(); }
-    void distrustChecks() override { m_drive.distrustChecks(); }
-    Result<WriteAnswer> write(WriteKind kind, const LbaSpan& span, std::vector<std::byte> contents) override {
-        if (!m_power.step())
-            return tl::unexpected(Error{Error::Kind::systemFailure, "writing", "", "no power", {}});
-        auto answer = m_drive.write(kind, span, std::move(contents));
-        m_power.writing = span; // done by the drive, and cut before anybody hears of it
-        if (!m_power.step())
-            return tl::unexpected(Error{Error::Kind::systemFailure, "writing", "", "no power", {}});
-        m_power.writing = {};
-        return answer;
-    }
-    std::optional<Vitals> vitals() override { return m_power.cut ? std::nullopt : m_drive.vitals(); }
-    void wait(Nanoseconds time) override {
-        if (!m_power.cut)
-            m_drive.wait(time);
-    }
-    [[nodiscard]] Nanoseconds now() override { return m_drive.now(); }
-
-private:
-    static SpotRead gone() {
-        SpotRead read;
-        read.outcome = Outcome::driveGone;
-        return read;
-    }
-    TreatedDrive& m_drive;
-    Power& m_power;
-};
-
-LogDisk diskOf(Power& power) {
+LogDisk diskOf(LoggedPower& power) {
     const LogDisk real = systemLogDisk();
     return {[&power, real](int file, std::string_view bytes) {
                 return power.step() ? real.append(file, bytes) : EIO;
@@ -187,7 +140,7 @@ struct Interrupted {
 
     Treating t;
     std::set<Lba> given; // spots whose contents nobody could read
-    Power power;
+    LoggedPower power;
     std::string path;
     TreatmentStop ended = TreatmentStop::byHand;
     bool begun = false;

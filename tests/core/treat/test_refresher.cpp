@@ -4,6 +4,7 @@
 #include "core/base/bytes.h"
 #include "core/target/open_treatment.h"
 #include "core/treat/refresh/refresher.h"
+#include "support/cut_drive.h"
 #include "support/treating.h"
 
 #include <QFile>
@@ -31,63 +32,13 @@ constexpr std::uint64_t eachStep = 1;
 constexpr std::initializer_list<sim::Front> allFronts = {sim::Front::ata, sim::Front::sat, sim::Front::bridge,
                                                          sim::Front::scsi, sim::Front::nvme};
 
-// The power of drive and computer together.
-struct Power {
-    std::uint64_t cutAt = 0; // 0: never
-    std::uint64_t steps = 0;
-    bool cut = false;
-    LbaSpan writing; // what is at the drive at this moment
+struct CachedPower : Power {
     // Written to the journal, and not durable yet.
     std::vector<std::pair<std::uint64_t, std::vector<std::byte>>> waiting;
-
-    bool step() {
-        ++steps;
-        cut = cut || (cutAt != 0 && steps >= cutAt);
-        return !cut;
-    }
-};
-
-class CutDrive final : public TreatedDrive {
-public:
-    CutDrive(TreatedDrive& drive, Power& power) : m_drive(drive), m_power(power) {}
-    [[nodiscard]] const DriveIdentity& identity() const override { return m_drive.identity(); }
-    SpotRead read(const LbaSpan& span) override { return m_power.step() ? m_drive.read(span) : gone(); }
-    SpotRead check(const LbaSpan& span) override { return m_power.step() ? m_drive.check(span) : gone(); }
-    [[nodiscard]] bool checksMedium() const override { return m_drive.checksMedium(); }
-    [[nodiscard]] bool reassigns() const override { return m_drive.reassigns(); }
-    void distrustChecks() override { m_drive.distrustChecks(); }
-    Result<WriteAnswer> write(WriteKind kind, const LbaSpan& span, std::vector<std::byte> contents) override {
-        const auto off = [] {
-            return tl::unexpected(Error{Error::Kind::systemFailure, "writing", "", "no power", {}});
-        };
-        if (!m_power.step())
-            return off();
-        auto answer = m_drive.write(kind, span, std::move(contents));
-        m_power.writing = span;
-        if (!m_power.step())
-            return off();
-        m_power.writing = {};
-        return answer;
-    }
-    std::optional<Vitals> vitals() override { return m_power.cut ? std::nullopt : m_drive.vitals(); }
-    void wait(Nanoseconds time) override {
-        if (!m_power.cut)
-            m_drive.wait(time);
-    }
-    [[nodiscard]] Nanoseconds now() override { return m_drive.now(); }
-
-private:
-    static SpotRead gone() {
-        SpotRead read;
-        read.outcome = Outcome::driveGone;
-        return read;
-    }
-    TreatedDrive& m_drive;
-    Power& m_power;
 };
 
 // What is written waits in the computer's memory until it is made durable.
-RingDisk diskOf(Power& power) {
+RingDisk diskOf(CachedPower& power) {
     const RingDisk real = systemRingDisk();
     return {[&power](int, std::span<const std::byte> bytes, std::uint64_t at) {
                 if (!power.step())
@@ -134,7 +85,8 @@ struct Refreshing {
         open();
         path = t.dir.filePath(QStringLiteral("cut.refresh")).toStdString();
         Descriptor file(::open(path.c_str(), O_RDWR | O_CREAT | O_CLOEXEC, 0600));
-        auto made = RefreshJournal::begin(std::move(file), path, diskOf(power), t.target.identity, plan, 1, size);
+        auto made =
+            RefreshJournal::begin(std::move(file), path, diskOf(power), t.target.identity, plan, 1, size);
         begun = made.has_value();
         if (begun)
             journal.emplace(std::move(*made));
@@ -165,9 +117,7 @@ struct Refreshing {
     // Whatever could be read before can be read now, or is in the journal.
     void nothingIsLost() const {
         const auto now = RefreshJournal::read(path);
-        const auto journalNow = [&] {
-            return RefreshJournal::open(path, {}, systemRingDisk()).value();
-        };
+        const auto journalNow = [&] { return RefreshJournal::open(path, {}, systemRingDisk()).value(); };
         std::optional<RefreshJournal> open;
         for (const LbaSpan& span : plan.spans)
             for (const LbaSpan& piece : piecesOf(span, plan.blockSectors)) {
@@ -216,7 +166,7 @@ struct Refreshing {
     RefreshPlan plan;
     RefreshTold told;
     RingSize size{64U << 10U, 3};
-    Power power;
+    CachedPower power;
     std::string path;
     Refresher::Tell tell;
     std::optional<RefreshJournal> journal;
@@ -252,9 +202,8 @@ private slots:
             const auto written = r.t.target.condition->medium().writtenSectors();
             QCOMPARE(SectorCount{written.size()}, p.totals.written);
             QCOMPARE(p.totals.written + p.totals.empty, r.plan.sectors());
-            QVERIFY(std::none_of(written.begin(), written.end(), [](Lba lba) {
-                return lba >= Lba{2'400} && lba < Lba{2'408};
-            }));
+            QVERIFY(std::none_of(written.begin(), written.end(),
+                                 [](Lba lba) { return lba >= Lba{2'400} && lba < Lba{2'408}; }));
             if (front != sim::Front::nvme)
                 QCOMPARE(p.totals.written, r.plan.sectors());
             // What was slow is quick; how long each pass took stands on the maps.
@@ -302,8 +251,8 @@ private slots:
         for (std::uint64_t i = 0; i < plate.blocks(); ++i)
             plate.set(i, {Grade::steady, Standing::once, encodeLatency(std::chrono::milliseconds{1})});
         for (const std::uint64_t lba : {8'000U, 24'000U, 24'072U})
-            plate.set(lba / 64, {Grade::straining, Standing::confirmed,
-                                 encodeLatency(std::chrono::milliseconds{400})});
+            plate.set(lba / 64,
+                      {Grade::straining, Standing::confirmed, encodeLatency(std::chrono::milliseconds{400})});
         plate.settle(0, plate.blocks());
         r.plan.whole = false;
         r.plan.spans = lateIn(plate, grid, r.plan.known, r.t.target.identity);
@@ -503,9 +452,9 @@ private slots:
                 return ++writes >= full ? ENOSPC : real(file, bytes, at);
             };
             r.path = r.t.dir.filePath(QStringLiteral("full.refresh")).toStdString();
-            auto made = RefreshJournal::begin(
-                Descriptor(::open(r.path.c_str(), O_RDWR | O_CREAT | O_CLOEXEC, 0600)), r.path, disk,
-                r.t.target.identity, r.plan, 1, r.size);
+            auto made =
+                RefreshJournal::begin(Descriptor(::open(r.path.c_str(), O_RDWR | O_CREAT | O_CLOEXEC, 0600)),
+                                      r.path, disk, r.t.target.identity, r.plan, 1, r.size);
             if (!made) {
                 QVERIFY(!r.t.target.condition->medium().touched());
                 continue;

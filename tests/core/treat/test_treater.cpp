@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Whole treatments of simulated drives: what is written, what comes of it, what it is called, and when it
 // stops.
+#include "support/cut_drive.h"
 #include "support/treating.h"
 
 #include <QTest>
@@ -27,11 +28,44 @@ bool tellsApart(sim::Front front) {
     return front == sim::Front::ata || front == sim::Front::sat || front == sim::Front::scsi;
 }
 
+// Somebody wants it stopped while it is asked for its vitals: from there on it is not listened to.
+class StoppedWhileAsked final : public CutDrive {
+public:
+    StoppedWhileAsked(TreatedDrive& drive, Power& power, std::stop_source& stop)
+        : CutDrive(drive, power), m_stop(stop) {}
+    std::optional<Vitals> vitals() override {
+        if (m_asked++ == 0)
+            return CutDrive::vitals();
+        m_stop.request_stop();
+        return std::nullopt;
+    }
+    Result<WriteAnswer> write(WriteKind, const LbaSpan&, std::vector<std::byte>) override {
+        return tl::unexpected(Error{Error::Kind::refusedUnsafe, "writing", "", "it is not listened to", {}});
+    }
+
+private:
+    std::stop_source& m_stop;
+    int m_asked = 0;
+};
+
 } // namespace
 
 class TestTreater final : public QObject {
     Q_OBJECT
 private slots:
+    void stoppedWhileItIsAsked() {
+        sim::Scenario s = patientDrive();
+        addDefect(s, DefectKind::slow, 80'000);
+        Treating t(s);
+        t.begin();
+        std::stop_source stop;
+        Power power;
+        StoppedWhileAsked drive(*t.session, power, stop);
+        Treater treater(drive, *t.journal, t.plan, {}, {}, [] { return 2; });
+        QCOMPARE(*treater.run(stop.get_token()).stop, TreatmentStop::byHand);
+        QVERIFY(t.journal->told()->inBetween().empty());
+        QVERIFY(!t.target.condition->medium().touched());
+    }
     void slowOnesAreRefreshed() {
         for (const auto front : allFronts) {
             sim::Scenario s = patientDrive(front);

@@ -27,16 +27,11 @@ constexpr std::uint32_t mostSlots = 1024;
 constexpr std::size_t mostFindings = 200'000; // that are remembered of a journal
 
 json totalsJson(const RefreshTotals& totals) {
-    return {{"done", totals.done.value},
-            {"written", totals.written.value},
-            {"empty", totals.empty.value},
-            {"late", totals.late},
-            {"healed", totals.healed},
-            {"still_late", totals.stillLate},
-            {"unreadable", totals.unreadable},
-            {"refused", totals.refused},
-            {"worse", totals.worse},
-            {"took_ns", totals.took.count()}};
+    return {{"done", totals.done.value},       {"written", totals.written.value},
+            {"empty", totals.empty.value},     {"late", totals.late},
+            {"healed", totals.healed},         {"still_late", totals.stillLate},
+            {"unreadable", totals.unreadable}, {"refused", totals.refused},
+            {"worse", totals.worse},           {"took_ns", totals.took.count()}};
 }
 
 RefreshTotals totalsFrom(const json& j) {
@@ -95,7 +90,9 @@ struct Layout {
     [[nodiscard]] std::uint64_t slotAt(std::uint64_t sequence) const {
         return ringAt + sequence % size.slotCount * (slotHead + size.slotBytes);
     }
-    [[nodiscard]] std::uint64_t logAt() const { return ringAt + size.slotCount * (slotHead + size.slotBytes); }
+    [[nodiscard]] std::uint64_t logAt() const {
+        return ringAt + size.slotCount * (slotHead + size.slotBytes);
+    }
 };
 
 struct Told {
@@ -229,7 +226,8 @@ Result<Told> allOf(int file, const std::string& path, bool checked) {
         return tl::unexpected(size.error());
     // The first line, a part at a time: most are short.
     std::string head;
-    while (head.find('\n') == std::string::npos && head.size() < std::min<std::uint64_t>(*size, mostLineBytes)) {
+    while (head.find('\n') == std::string::npos &&
+           head.size() < std::min<std::uint64_t>(*size, mostLineBytes)) {
         const auto more = readAt(file, path, head.size(), 1U << 20U);
         if (!more)
             return tl::unexpected(more.error());
@@ -264,8 +262,7 @@ Result<Told> allOf(int file, const std::string& path, bool checked) {
     std::sort(all.told.ring.begin(), all.told.ring.end(),
               [](const RingSlot& a, const RingSlot& b) { return a.sequence < b.sequence; });
     // An end that was taken up again says less than what was saved since.
-    if (!all.told.ring.empty() && all.told.ring.back().before.done >= all.told.totals.done &&
-        !all.told.ended)
+    if (!all.told.ring.empty() && all.told.ring.back().before.done >= all.told.totals.done && !all.told.ended)
         all.told.totals = all.told.ring.back().before;
     return all;
 }
@@ -285,17 +282,22 @@ Result<RefreshJournal> RefreshJournal::begin(Descriptor file, std::string path, 
     RefreshJournal journal(std::move(file), std::move(path), std::move(disk));
     // No more of it than the plan can fill.
     const std::uint64_t all = plan.sectors().value * drive.logicalBytes;
-    size.slotBytes = std::max<std::uint64_t>(size.slotBytes,
-                                             std::uint64_t{plan.blockSectors} * drive.logicalBytes);
+    size.slotBytes =
+        std::max<std::uint64_t>(size.slotBytes, std::uint64_t{plan.blockSectors} * drive.logicalBytes);
     size.slotCount = static_cast<std::uint32_t>(
         std::clamp<std::uint64_t>(all / size.slotBytes + 1, 2, std::max(size.slotCount, 2U)));
     journal.m_id = newActionId();
     journal.m_size = size;
-    json record = {{"record", "begun"},         {"format", "orbita-refresh"},
-                   {"version", refreshVersion}, {"id", journal.m_id},
-                   {"started_at", startedAt},   {"drive", driveJson(drive)},
-                   {"plan", refreshPlanJson(plan)}, {"slots", size.slotCount},
-                   {"slot_bytes", size.slotBytes},  {"ring_at", std::uint64_t{0}}};
+    json record = {{"record", "begun"},
+                   {"format", "orbita-refresh"},
+                   {"version", refreshVersion},
+                   {"id", journal.m_id},
+                   {"started_at", startedAt},
+                   {"drive", driveJson(drive)},
+                   {"plan", refreshPlanJson(plan)},
+                   {"slots", size.slotCount},
+                   {"slot_bytes", size.slotBytes},
+                   {"ring_at", std::uint64_t{0}}};
     constexpr std::uint64_t roomForNumber = 32;
     journal.m_ringAt =
         (recordLine(record).size() + roomForNumber + ringAlignment - 1) / ringAlignment * ringAlignment;
@@ -306,8 +308,8 @@ Result<RefreshJournal> RefreshJournal::begin(Descriptor file, std::string path, 
     // All of the ring's room at once: it is not to be missed in the midst.
     int error = posix_fallocate(journal.m_file.get(), 0, static_cast<off_t>(journal.m_end));
     if (error == 0)
-        error = journal.m_disk.write(journal.m_file.get(),
-                                     std::as_bytes(std::span(line.data(), line.size())), 0);
+        error =
+            journal.m_disk.write(journal.m_file.get(), std::as_bytes(std::span(line.data(), line.size())), 0);
     if (error == 0)
         error = journal.m_disk.sync(journal.m_file.get());
     if (error != 0)
@@ -327,8 +329,7 @@ Result<RefreshJournal> RefreshJournal::create(const std::string& folder, const P
     return journal;
 }
 
-Result<RefreshJournal> RefreshJournal::open(const std::string& path, const PlaceRules& rules,
-                                            RingDisk disk) {
+Result<RefreshJournal> RefreshJournal::open(const std::string& path, const PlaceRules& rules, RingDisk disk) {
     auto file = openFile(path, rules, O_RDWR);
     if (!file)
         return tl::unexpected(file.error());
@@ -400,7 +401,8 @@ Result<void> RefreshJournal::save(const std::vector<PieceContents>& pieces, cons
                                    {"before", totalsJson(before)},
                                    {"pieces", std::move(list)}});
     if (head.size() > slotHead)
-        return tl::unexpected(Error{Error::Kind::unusable, keeping, m_path, "so many pieces are no slot", {}});
+        return tl::unexpected(
+            Error{Error::Kind::unusable, keeping, m_path, "so many pieces are no slot", {}});
     head.resize(slotHead, '\0');
     std::uint64_t at = Layout{m_size, m_ringAt}.slotAt(m_sequence);
     int error = m_disk.write(m_file.get(), std::as_bytes(std::span(head.data(), head.size())), at);

@@ -27,7 +27,7 @@ RingDisk systemRingDisk();
 // How much of it there is.
 struct RingSize {
     std::uint64_t slotBytes = 16U << 20U; // of contents
-    std::uint32_t slotCount = 20;           // at least 2; what drives keep in their caches, and more
+    std::uint32_t slotCount = 20;         // at least 2; what drives keep in their caches, and more
 };
 
 // A piece whose contents are kept, and where they stand.
@@ -53,8 +53,8 @@ struct RefreshTold {
     std::int64_t startedAt = 0;
     RefreshTotals totals; // as they are known to be; what is in the ring's last slot is not in them
     std::vector<RefreshFinding> findings;
-    std::vector<KeptPiece> kept; // for good
-    std::vector<RingSlot> ring;  // those that are whole, the earliest first
+    std::vector<KeptPiece> kept;        // for good
+    std::vector<RingSlot> ring;         // those that are whole, the earliest first
     std::optional<TreatmentStop> ended; // absent: it was interrupted
 };
 

@@ -28,8 +28,8 @@ std::uint64_t PieceGrid::blocks() const {
 }
 
 LbaSpan PieceGrid::pieceAt(std::uint64_t piece) const {
-    const auto run = std::prev(std::partition_point(m_runs.begin(), m_runs.end(),
-                                                    [&](const Run& r) { return r.first <= piece; }));
+    const auto run = std::prev(
+        std::partition_point(m_runs.begin(), m_runs.end(), [&](const Run& r) { return r.first <= piece; }));
     const std::uint64_t block = run->span.first.value / m_blockSectors + (piece - run->first);
     return intersection({{block * m_blockSectors}, {m_blockSectors}}, run->span);
 }
@@ -40,8 +40,8 @@ LbaSpan PieceGrid::spanOf(std::uint64_t block) const {
 }
 
 std::uint64_t PieceGrid::blockAt(Lba lba) const {
-    const auto run = std::partition_point(m_runs.begin(), m_runs.end(),
-                                          [&](const Run& r) { return r.span.end() <= lba; });
+    const auto run =
+        std::partition_point(m_runs.begin(), m_runs.end(), [&](const Run& r) { return r.span.end() <= lba; });
     if (run == m_runs.end())
         return blocks() == 0 ? 0 : blocks() - 1;
     const std::uint64_t inside =
@@ -53,9 +53,8 @@ RefreshMap::RefreshMap(const DriveIdentity& drive, const RefreshPlan& plan)
     : m_grid(plan.spans, plan.blockSectors) {
     const bool solidState = drive.rotating == false;
     for (std::size_t i = 0; i < refreshPasses; ++i)
-        m_layers.push_back({std::make_shared<Plate>(m_grid.blocks()),
-                            Grader(turnOf(drive), solidState, GradeLimits{}),
-                            {}});
+        m_layers.push_back(
+            {std::make_shared<Plate>(m_grid.blocks()), Grader(turnOf(drive), solidState, GradeLimits{}), {}});
 }
 
 RefreshPlates RefreshMap::plates() const {

@@ -8,18 +8,19 @@ namespace orbita {
 
 namespace {
 
-constexpr std::array<std::string_view, 8> foundNames = {"healed",  "still-late", "grew-late", "unreadable",
-                                                        "refused", "worse",      "different", "written-meanwhile"};
+constexpr std::array<std::string_view, 8> foundNames = {
+    "healed", "still-late", "grew-late", "unreadable", "refused", "worse", "different", "written-meanwhile"};
 static_assert(foundNames.size() == static_cast<std::size_t>(RefreshFound::writtenMeanwhile) + 1);
 
 LbaSpan toPhysical(const LbaSpan& span, const DriveIdentity& drive) {
     const std::uint64_t per = drive.sectorsPerPhysical();
-    return intersection(spanBetween({span.first.value / per * per}, {(span.end().value + per - 1) / per * per}),
-                        drive.whole());
+    return intersection(
+        spanBetween({span.first.value / per * per}, {(span.end().value + per - 1) / per * per}),
+        drive.whole());
 }
 
-constexpr std::uint8_t lateGrades = gradeBit(Grade::late) | gradeBit(Grade::laboured) |
-                                    gradeBit(Grade::straining) | gradeBit(Grade::stalled);
+constexpr std::uint8_t lateGrades =
+    gradeBit(Grade::late) | gradeBit(Grade::laboured) | gradeBit(Grade::straining) | gradeBit(Grade::stalled);
 
 } // namespace
 

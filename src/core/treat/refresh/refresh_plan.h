@@ -44,7 +44,7 @@ std::vector<LbaSpan> leftOf(const RefreshPlan& plan, SectorCount done);
 
 // What a refresh costs, as far as it can be told before.
 struct RefreshCost {
-    std::uint64_t bytes = 0;        // written, at most
+    std::uint64_t bytes = 0;         // written, at most
     std::optional<Nanoseconds> time; // absent: the drive's pace is not known
     // Of solid state: percent of the maker's estimate of its life, by how it has worn so far; absent: it does
     // not tell, or has not worn enough yet to say.
@@ -58,13 +58,13 @@ RefreshCost refreshCost(const RefreshPlan& plan, const DriveIdentity& drive, con
 
 // What was found at a place that is worth being told by itself. Kept by name.
 enum class RefreshFound : std::uint8_t {
-    healed,     // read late, and reads in time since
-    stillLate,  // as late as before
-    grewLate,   // read in time before
-    unreadable, // met on the way, and left alone: it is not known among the defects
-    refused,    // the medium did not take it; it reads as before
-    worse,      // it reads no more; its contents are kept
-    different,  // what it reads is not what was written; what was written is kept
+    healed,           // read late, and reads in time since
+    stillLate,        // as late as before
+    grewLate,         // read in time before
+    unreadable,       // met on the way, and left alone: it is not known among the defects
+    refused,          // the medium did not take it; it reads as before
+    worse,            // it reads no more; its contents are kept
+    different,        // what it reads is not what was written; what was written is kept
     writtenMeanwhile, // it was broken off here, and somebody has written since; what it held is kept
 };
 std::string_view refreshFoundName(RefreshFound found);
@@ -80,12 +80,12 @@ struct RefreshFinding {
 };
 
 struct RefreshTotals {
-    SectorCount done;  // of the plan, in its order
+    SectorCount done; // of the plan, in its order
     SectorCount written;
-    SectorCount empty; // of solid state: nothing but zeros, left alone
-    std::uint64_t late = 0;      // pieces that read late
-    std::uint64_t healed = 0;    // of them
-    std::uint64_t stillLate = 0; // and grown late
+    SectorCount empty;            // of solid state: nothing but zeros, left alone
+    std::uint64_t late = 0;       // pieces that read late
+    std::uint64_t healed = 0;     // of them
+    std::uint64_t stillLate = 0;  // and grown late
     std::uint64_t unreadable = 0; // physical sectors met
     std::uint64_t refused = 0;
     std::uint64_t worse = 0;

@@ -15,8 +15,8 @@ constexpr Nanoseconds askEvery = std::chrono::seconds{60};
 constexpr int coolerBy = 5; // degrees
 constexpr Nanoseconds longestCooling = std::chrono::minutes{30};
 constexpr Nanoseconds coolingStep = std::chrono::seconds{10};
-constexpr unsigned mostInterruptions = 5;   // in a row
-constexpr std::size_t mostPieces = 512;     // saved at once
+constexpr unsigned mostInterruptions = 5; // in a row
+constexpr std::size_t mostPieces = 512;   // saved at once
 
 bool isLate(std::optional<Grade> grade) {
     return grade && *grade >= Grade::late;
@@ -199,7 +199,8 @@ bool Refresher::readPiece(const LbaSpan& span, std::vector<Piece>& pieces) {
         m_progress.totals.empty = m_progress.totals.empty + span.count;
         return true;
     }
-    if (read.outcome != Outcome::answered || read.data.size() != span.count.value * m_drive.identity().logicalBytes)
+    if (read.outcome != Outcome::answered ||
+        read.data.size() != span.count.value * m_drive.identity().logicalBytes)
         return false;
     Piece piece;
     piece.span = span;
@@ -555,10 +556,9 @@ std::vector<Treatment> treatmentsOf(const std::vector<RefreshFinding>& findings,
     for (const RefreshFinding& finding : findings)
         switch (finding.found) {
         case RefreshFound::healed:
-            treatments.push_back({finding.span, TreatmentStep::refresh,
-                                  noneReplaced ? TreatmentResult::rewritten
-                                               : TreatmentResult::rewrittenOrRemapped,
-                                  at});
+            treatments.push_back(
+                {finding.span, TreatmentStep::refresh,
+                 noneReplaced ? TreatmentResult::rewritten : TreatmentResult::rewrittenOrRemapped, at});
             break;
         case RefreshFound::stillLate:
         case RefreshFound::grewLate:

@@ -98,8 +98,8 @@ private:
     RefreshProgress m_progress;
     Nanoseconds m_began{};
     Nanoseconds m_askedAt{};
-    RefreshTotals m_sure;    // up to the last slot that was done to its end
-    SpanSet m_met;           // sectors that could not be read in earlier parts
+    RefreshTotals m_sure; // up to the last slot that was done to its end
+    SpanSet m_met;        // sectors that could not be read in earlier parts
     std::uint64_t m_fresh = 0;
     Lba m_head;              // where the last command ended
     unsigned m_refusals = 0; // pieces in a row that were not taken
