@@ -95,6 +95,11 @@ void addTreatOptions(CLI::App& command, orbita::cli::TreatOptions& options) {
         .add_option("--resume", options.resume,
                     "go on with a treatment that was broken off: its journal, or \"latest\" of this drive")
         ->check(orbita::cli::notEmpty());
+    command
+        .add_option("--write-back", options.writeBack,
+                    "put back what that journal of an earlier treatment or refresh of the drive has saved, "
+                    "where it does not read any more")
+        ->check(orbita::cli::notEmpty());
     command.add_option("--json", options.json, "\"-\": each step on standard output, as JSON")
         ->check(CLI::IsMember({"-"}));
     orbita::cli::addWho(command, options.who);

@@ -7,6 +7,7 @@
 #include "cli/printer.h"
 #include "cli/refresh_command.h"
 #include "cli/treatment_steps.h"
+#include "cli/write_back.h"
 #include "core/treat/treater.h"
 #include "report/format.h"
 #include "report/ledger_words.h"
@@ -256,6 +257,8 @@ int treat(const TreatOptions& options) {
         purged > 0)
         Printer(stderr) << "What was saved of drives' contents in " << purged
                         << " old treatments is taken out, as the house policy has it.\n";
+    if (!options.writeBack.empty())
+        return writeBackSaved(options, *policy);
     if (!options.resume.empty())
         return resume(options, *policy);
     const bool events = options.json == oneALine;

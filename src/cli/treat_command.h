@@ -16,7 +16,8 @@ struct TreatOptions {
     std::string data = "not-asked";       // whether the data exists elsewhere
     std::string confirm;                  // empty: nothing is done, only told
     std::string margin;
-    std::string resume; // a journal, or "latest"
+    std::string resume;    // a journal, or "latest"
+    std::string writeBack; // a journal: what is saved in it is put back, and nothing else is done
     std::string policy;
     std::string reason;
     std::string json; // "-": events

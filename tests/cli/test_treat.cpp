@@ -309,6 +309,48 @@ private slots:
                      withPlainBlanks(again.out).contains(QStringLiteral("205 MB of 205 MB done")),
                  qPrintable(again.out + again.err));
     }
+    // What a refresh has made worse is put back from its journal, once the drive takes it.
+    void whatWasSavedIsPutBack() {
+        const QString drive = scanned(slow(80'000), R"(,"writing":{"dies_at_write":60})");
+        cli({QStringLiteral("refresh"), drive, QStringLiteral("--data"), QStringLiteral("saved"),
+             QStringLiteral("--confirm"), QStringLiteral("7741")});
+        const QString journal = journals().front();
+        // The drive as it is now: it lives, and two of the places that were on their way cannot be read.
+        QFile file(drive.mid(4));
+        QVERIFY(file.open(QIODevice::ReadOnly));
+        QByteArray text = file.readAll();
+        file.close();
+        const Ran exported =
+            cli({QStringLiteral("journal"), journal, QStringLiteral("--export"), path("back")});
+        QCOMPARE(exported.status, 0);
+        const QStringList pieces = QDir(path("back")).entryList(QDir::Files, QDir::Name);
+        QVERIFY(pieces.size() > 2);
+        const int lba = pieces[1].section(QLatin1Char('-'), 0, 0).toInt();
+        text.replace("\"dies_at_write\":60", "")
+            .replace("\"defects\":[", "\"defects\":[" + unreadable(lba + 8) + ',');
+        QVERIFY(file.open(QIODevice::WriteOnly | QIODevice::Truncate) && file.write(text) > 0);
+        file.close();
+        const Ran told = cli(call(drive, {QStringLiteral("--write-back"), journal}));
+        QVERIFY2(told.status == 0 && told.out.contains(QStringLiteral("Nothing was written")),
+                 qPrintable(told.out + told.err));
+        const Ran wrong =
+            cli(call(drive, {QStringLiteral("--write-back"), journal, QStringLiteral("--data"),
+                             QStringLiteral("saved"), QStringLiteral("--confirm"), QStringLiteral("0000")}));
+        QCOMPARE(wrong.status, 2);
+        const Ran done = cli(confirmed(drive, {QStringLiteral("--write-back"), journal}));
+        QVERIFY2(done.status == 0, qPrintable(done.out + done.err));
+        QCOMPARE(done.out.count(QStringLiteral("put back, and reads well now")), 1);
+        QCOMPARE(done.out.count(QStringLiteral("reads as it is saved")), pieces.size() - 1);
+        // Of another drive's journal nothing is written.
+        QVERIFY(file.open(QIODevice::WriteOnly | QIODevice::Truncate) &&
+                file.write(text.replace("AK-T-7741", "AK-T-7742")) > 0);
+        file.close();
+        const Ran other =
+            cli(call(drive, {QStringLiteral("--write-back"), journal, QStringLiteral("--data"),
+                             QStringLiteral("saved"), QStringLiteral("--confirm"), QStringLiteral("7742")}));
+        QVERIFY2(other.status == 2 && other.err.contains(QStringLiteral("it is of Auk R3 AK-T-7741")),
+                 qPrintable(other.err));
+    }
     void asEventsForPrograms() {
         const QString drive = scanned(slow(80'000));
         const Ran ran = cli(confirmed(drive, {QStringLiteral("--json"), QStringLiteral("-")}));

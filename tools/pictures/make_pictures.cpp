@@ -125,7 +125,7 @@ private:
 };
 
 // The visit's first stations, for a failing and a solid-state drive.
-void stations(Photographer& p, AppWindow& window) {
+void stations(Photographer& p, AppWindow& /*window*/) {
     p.choose("demo:tern40");
     p.click(QStringLiteral("slow copying"));
     p.click(QStringLiteral("read errors"));
@@ -303,9 +303,9 @@ struct Group {
     void (*take)(Photographer&, AppWindow&);
     bool kept = true; // among docs/screenshots
 };
-constexpr Group groups[] = {
-    {"stations", stations}, {"scans", scans},     {"carefully", carefully}, {"sectors", sectors},
-    {"finder", finder},     {"treated", treated}, {"keys", keys, false},    {"refreshed", refreshed}};
+constexpr Group groups[] = {{"stations", stations}, {"scans", scans},        {"carefully", carefully},
+                            {"sectors", sectors},   {"finder", finder},      {"treated", treated},
+                            {"keys", keys, false},  {"refreshed", refreshed}};
 
 } // namespace
 

@@ -4,6 +4,7 @@
 #include "core/base/bytes.h"
 #include "core/target/open_treatment.h"
 #include "core/treat/refresh/refresher.h"
+#include "core/treat/write_back.h"
 #include "support/cut_drive.h"
 #include "support/treating.h"
 
@@ -367,6 +368,47 @@ private slots:
         const RefreshTold after = r.journal->told().value();
         QCOMPARE(after.kept.size(), std::size_t{1});
         QCOMPARE(r.journal->load(after.kept.front()).value(), r.t.original(after.kept.front().span));
+    }
+    // What is saved goes back where it does not read any more; what somebody has written since stays his; what
+    // the drive was found to read differently is put right.
+    void whatIsSavedIsPutBack() {
+        Refreshing r(smallOne());
+        r.begin(420);
+        r.run();
+        r.loseWhatIsVolatile(true, 0);
+        auto& medium = r.t.target.condition->medium();
+        const RefreshTold told = RefreshJournal::read(r.path).value();
+        QVERIFY(told.ring.size() >= 2);
+        const LbaSpan theirs = told.ring.back().pieces.back().span;
+        const LbaSpan lost = told.ring.front().pieces.front().span;
+        std::vector<sim::WriteEffect> effects;
+        const std::vector<std::byte> contents(theirs.count.value * 512, std::byte{0x42});
+        medium.write({sim::MediumWrite::What::sectors, theirs, true}, contents, {}, effects);
+        medium.cutPower({lost.first, SectorCount{8}}); // torn
+        QVERIFY(medium.spoilt(lost));
+        // Found to read differently, and kept.
+        const LbaSpan odd{Lba{4'000}, SectorCount{8}};
+        const auto meant = std::vector<std::byte>(8 * 512, std::byte{0x17});
+        auto journal = RefreshJournal::open(r.path, {}).value();
+        QVERIFY(journal.find({odd, RefreshFound::different, {}, {}, {}}));
+        QVERIFY(journal.keep({odd, meant}));
+        const SavedInJournal saved = savedIn(r.path).value();
+        r.open();
+        std::map<Lba, PutBack> came;
+        const WrittenBack done = writeBack(*r.t.session, saved, {}, [&](const PutBackResult& result) {
+            came[result.span.first] = result.result;
+        });
+        QVERIFY(!done.error && done.results.size() == saved.pieces.size());
+        QCOMPARE(came.at(theirs.first), PutBack::leftAlone);
+        QCOMPARE(came.at(lost.first), PutBack::written);
+        QCOMPARE(came.at(odd.first), PutBack::written);
+        QCOMPARE(r.t.stored(theirs), contents);
+        QCOMPARE(r.t.stored(lost), r.t.original(lost));
+        QCOMPARE(r.t.stored(odd), meant);
+        QVERIFY(!medium.spoilt(lost));
+        // Once more there is nothing left to do.
+        for (const PutBackResult& result : writeBack(*r.t.session, saved, {}, [](const auto&) {}).results)
+            QVERIFY(result.result == PutBack::isThere || result.span == theirs);
     }
     void cutAtEverySingleStep() {
         for (const auto front : {sim::Front::ata, sim::Front::scsi, sim::Front::nvme, sim::Front::bridge}) {
