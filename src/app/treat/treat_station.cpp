@@ -492,7 +492,7 @@ void TreatStation::refresh() {
     m_left->setCurrentIndex(refreshed ? 1 : 0);
     m_choice->refresh();
     m_course->refresh();
-    if (refreshed) {
+    if (m_controller != nullptr && refreshed) {
         const TreatmentController& treatment = m_controller->treatment();
         m_refreshCourse->show(*m_controller);
         m_refreshMap->show(m_controller->identity(), treatment.refreshPlan(), treatment.refresh());

@@ -369,8 +369,8 @@ private slots:
         QCOMPARE(after.kept.size(), std::size_t{1});
         QCOMPARE(r.journal->load(after.kept.front()).value(), r.t.original(after.kept.front().span));
     }
-    // What is saved goes back where it does not read any more; what somebody has written since stays his; what
-    // the drive was found to read differently is put right.
+    // What is saved goes back where it does not read any more; what somebody has written since stays his;
+    // what the drive was found to read differently is put right.
     void whatIsSavedIsPutBack() {
         Refreshing r(smallOne());
         r.begin(420);
