@@ -6,7 +6,7 @@
 #include "cli/interrupt.h"
 #include "cli/printer.h"
 #include "cli/target_options.h"
-#include "core/treat/write_back.h"
+#include "core/target/write_back.h"
 #include "report/treatment_words.h"
 #include "report/words.h"
 

@@ -3,8 +3,8 @@
 // every step, with what had not reached the medium, the drive's or the disk's, gone.
 #include "core/base/bytes.h"
 #include "core/target/open_treatment.h"
+#include "core/target/write_back.h"
 #include "core/treat/refresh/refresher.h"
-#include "core/treat/write_back.h"
 #include "support/cut_drive.h"
 #include "support/treating.h"
 

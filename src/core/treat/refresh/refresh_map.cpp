@@ -8,6 +8,7 @@ namespace orbita {
 
 namespace {
 
+constexpr std::size_t enoughWrites = 16;        // to be compared with: nothing is written only for measure
 constexpr std::uint64_t mostBlocks = 8U << 20U; // of each map: some 20 MB
 
 } // namespace
@@ -100,7 +101,7 @@ std::optional<Grade> RefreshMap::add(RefreshPass pass, const LbaSpan& piece, Nan
             layer.plate->set(block, cell);
             layer.plate->settle(block, 1);
         }
-        if (layer.grader.hold(latency)) {
+        if (layer.grader.hold(latency) || layer.held.size() >= enoughWrites) {
             layer.grader.release();
             for (const auto& [span, time] : layer.held)
                 show(layer, span, layer.grader.judge(time).grade, time);

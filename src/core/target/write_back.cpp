@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/treat/write_back.h"
+#include "core/target/write_back.h"
 
 #include "core/base/bytes.h"
 #include "core/treat/journal.h"
