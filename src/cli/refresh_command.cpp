@@ -152,6 +152,8 @@ int runRefresh(HeldDrive& ready, RefreshJournal& journal, const RefreshPlan& pla
         if (progress.error)
             out << words::error(*progress.error) << '\n';
         out << words::refreshSummary(progress.totals, plan, drive) << '\n';
+        if (const QString proof = words::refreshProof(progress); !proof.isEmpty())
+            out << proof << '\n';
         if (const QString next = words::afterRefresh(*progress.stop, progress.totals); !next.isEmpty())
             out << next << '\n';
     }

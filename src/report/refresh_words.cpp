@@ -157,6 +157,13 @@ QString refreshSummary(const RefreshTotals& totals, const RefreshPlan& plan, con
     return lines.join(QLatin1Char('\n'));
 }
 
+QString refreshProof(const RefreshProgress& progress) {
+    return progress.fromMedium || progress.totals.written.value == 0
+               ? QString()
+               : tr("It offers no way past its cache: what was read again may have come from there. A scan "
+                    "will tell.");
+}
+
 QString afterRefresh(TreatmentStop stop, const RefreshTotals& totals) {
     if (totals.worse > 0)
         return tr("Save the data, take out of the journal what is kept there, and replace the drive.");
@@ -227,6 +234,8 @@ QString refreshReport(const DriveIdentity& drive, std::int64_t startedAt, const 
     if (progress.error)
         lines << error(*progress.error);
     lines << refreshSummary(progress.totals, plan, drive);
+    if (const QString proof = refreshProof(progress); !proof.isEmpty())
+        lines << proof;
     lines << tr("It took %1.").arg(format::duration(progress.totals.took));
     if (progress.before && progress.now)
         if (const QString counts = countersChange(*progress.before, *progress.now); !counts.isEmpty())

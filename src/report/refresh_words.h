@@ -28,6 +28,8 @@ QString refreshStop(TreatmentStop stop);
 // What came of it: "3 812 of 3 812 GB read and written back. 14 places were late, 13 of them read in time
 // now."
 QString refreshSummary(const RefreshTotals& totals, const RefreshPlan& plan, const DriveIdentity& drive);
+// Where it is not certain that what was read again came from the medium; empty where it is.
+QString refreshProof(const RefreshProgress& progress);
 // What to do about what was found; empty where there is nothing to be done.
 QString afterRefresh(TreatmentStop stop, const RefreshTotals& totals);
 // "LBA 4 096 – 6 143: read late, in time now; 412 ms → 7.10 ms"

@@ -93,18 +93,24 @@ std::vector<TreatmentCase> casesOfPlan(const TreatmentPlan& plan, const ScanView
     return cases;
 }
 
+TreatmentAdvised adviseRefresh(const DriveController& controller) {
+    const ScanView* scan = controller.current();
+    TreatmentFacts facts = factsOf(controller);
+    facts.refresh = true;
+    facts.scanned = scan != nullptr ? scan->record.coveredShare() : 0;
+    if (scan != nullptr)
+        facts.ledger = scan->record.ledger;
+    return adviseTreatment(facts, controller.policy());
+}
+
 RefreshProposal proposeRefresh(const DriveController& controller) {
     RefreshProposal proposal;
     const ScanView* scan = controller.current();
     const DriveIdentity& drive = controller.identity();
-    TreatmentFacts facts = factsOf(controller);
-    facts.refresh = true;
-    facts.scanned = 0;
+    const Vitals* vitals = factsOf(controller).vitals;
     double pace = 0;
     RefreshPlan& whole = proposal.whole;
     if (scan != nullptr && scan->record.plate) {
-        facts.ledger = scan->record.ledger;
-        facts.scanned = scan->record.coveredShare();
         pace = scan->record.bytesASecond();
         whole.known = unreadableIn(scan->record.ledger, drive);
     }
@@ -114,15 +120,15 @@ RefreshProposal proposeRefresh(const DriveController& controller) {
     whole.limits = limitsOf(controller.policy().treatment);
     whole.data = controller.data();
     whole.reason = "refresh of what has grown slow";
-    proposal.advised = adviseTreatment(facts, controller.policy());
+    proposal.advised = adviseRefresh(controller);
     whole.againstAdvice = proposal.advised.advice != TreatmentAdvice::treat;
     proposal.late = whole;
     proposal.late.whole = false;
     proposal.late.spans = scan != nullptr && scan->record.plate
                               ? lateIn(*scan->record.plate, scan->record.plan.grid, whole.known, drive)
                               : std::vector<LbaSpan>{};
-    proposal.wholeCost = refreshCost(whole, drive, facts.vitals, pace);
-    proposal.lateCost = refreshCost(proposal.late, drive, facts.vitals, pace);
+    proposal.wholeCost = refreshCost(whole, drive, vitals, pace);
+    proposal.lateCost = refreshCost(proposal.late, drive, vitals, pace);
     return proposal;
 }
 

@@ -38,6 +38,8 @@ struct RefreshProposal {
     RefreshCost lateCost;
 };
 RefreshProposal proposeRefresh(const DriveController& controller);
+// Its advice alone.
+TreatmentAdvised adviseRefresh(const DriveController& controller);
 
 // The cases of a plan that is in force.
 std::vector<TreatmentCase> casesOfPlan(const TreatmentPlan& plan, const ScanView* scan,

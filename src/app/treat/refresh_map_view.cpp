@@ -35,10 +35,10 @@ RefreshMapView::RefreshMapView(QWidget* parent) : QWidget(parent) {
     connect(&Theme::instance(), &Theme::changed, this, qOverload<>(&QWidget::update));
 }
 
-void RefreshMapView::show(const DriveIdentity& drive, const RefreshPlan& plan,
+void RefreshMapView::show(const DriveIdentity& drive, std::uint32_t blockSectors,
                           const RefreshProgress& progress) {
     m_drive = drive;
-    m_plan = plan;
+    m_blockSectors = blockSectors;
     m_progress = progress;
     QStringList said;
     for (const RefreshPass pass : passes)
@@ -162,7 +162,7 @@ void RefreshMapView::paintBand(QPainter& painter, RefreshPass pass) const {
         painter.drawText(head, Qt::AlignRight | Qt::AlignVCenter,
                          tr("%1 for %2")
                              .arg(format::milliseconds(latest),
-                                  format::bytes(std::uint64_t{m_plan.blockSectors} * m_drive.logicalBytes)));
+                                  format::bytes(std::uint64_t{m_blockSectors} * m_drive.logicalBytes)));
     }
     painter.setPen(QPen(tone(Tone::hairline), 1));
     painter.setBrush(tone(Tone::plateGround));

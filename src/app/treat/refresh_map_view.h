@@ -17,7 +17,8 @@ class RefreshMapView final : public QWidget {
 public:
     explicit RefreshMapView(QWidget* parent = nullptr);
 
-    void show(const DriveIdentity& drive, const RefreshPlan& plan, const RefreshProgress& progress);
+    // `blockSectors`: of the plan.
+    void show(const DriveIdentity& drive, std::uint32_t blockSectors, const RefreshProgress& progress);
 
     // What is under a point, in words; empty where nothing is.
     [[nodiscard]] QStringList describe(QPointF point) const;
@@ -40,7 +41,7 @@ private:
     void refreshRasters();
 
     DriveIdentity m_drive;
-    RefreshPlan m_plan;
+    std::uint32_t m_blockSectors = 1;
     RefreshProgress m_progress;
     std::array<PlateRaster, refreshPasses> m_rasters;
     std::optional<QPointF> m_hover;

@@ -299,7 +299,7 @@ QString TreatStation::whyNotRefresh() const {
         return tr("Read the vitals before anything is written.");
     if (m_controller->data() == DataElsewhere::notAsked)
         return tr("First say whether the data on this drive exists elsewhere.");
-    const TreatmentAdvised advised = proposeRefresh(*m_controller).advised;
+    const TreatmentAdvised advised = adviseRefresh(*m_controller);
     return advised.advice == TreatmentAdvice::refused ? words::adviceReason(advised.reasons.front(), nullptr)
                                                       : QString();
 }
@@ -495,7 +495,8 @@ void TreatStation::refresh() {
     if (m_controller != nullptr && refreshed) {
         const TreatmentController& treatment = m_controller->treatment();
         m_refreshCourse->show(*m_controller);
-        m_refreshMap->show(m_controller->identity(), treatment.refreshPlan(), treatment.refresh());
+        m_refreshMap->show(m_controller->identity(), treatment.refreshPlan().blockSectors,
+                           treatment.refresh());
     }
     m_shown.clear();
     int worksAt = -1;
@@ -587,7 +588,7 @@ void TreatStation::sayEnded() {
         lines = words::refreshSummary(progress.totals, treatment.refreshPlan(), m_controller->identity())
                     .split(QLatin1Char('\n'));
         error = progress.error;
-        lines << words::afterRefresh(*progress.stop, progress.totals);
+        lines << words::refreshProof(progress) << words::afterRefresh(*progress.stop, progress.totals);
     } else {
         const TreatmentProgress& progress = treatment.progress();
         first = words::treatmentStop(*progress.stop);

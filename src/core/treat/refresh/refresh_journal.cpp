@@ -11,6 +11,7 @@
 #include <algorithm>
 #include <cerrno>
 #include <fcntl.h>
+#include <map>
 #include <unistd.h>
 
 namespace orbita {
@@ -99,6 +100,7 @@ struct Told {
     RefreshTold told;
     Layout layout;
     std::uint64_t end = 0; // of what stands behind the ring, with a line's end behind it
+    std::map<Lba, RefreshFinding> findings;
 };
 
 json pieceJson(const LbaSpan& span, std::span<const std::byte> contents) {
@@ -169,9 +171,8 @@ void takeRecord(const json& record, std::uint64_t contentsAt, Told& all) {
         finding.after = timeOf(record, "after_ns");
         finding.words = cleanText(record.at("words").get<std::string>(), mostWords);
         // What is done again after it was broken off is found again.
-        std::erase_if(told.findings, [&](const RefreshFinding& f) { return f.span == finding.span; });
-        if (told.findings.size() < mostFindings)
-            told.findings.push_back(std::move(finding));
+        if (all.findings.size() < mostFindings || all.findings.contains(finding.span.first))
+            all.findings[finding.span.first] = std::move(finding);
     } else if (what == "kept") {
         told.kept.push_back(pieceFrom(record.at("piece"), contentsAt));
     } else if (what == "ended") {
@@ -210,6 +211,8 @@ Result<void> readBehind(int file, const std::string& path, std::uint64_t size, T
         }
         at = next;
     }
+    for (auto& [first, finding] : all.findings)
+        all.told.findings.push_back(std::move(finding));
     all.end = size;
     return {};
 }

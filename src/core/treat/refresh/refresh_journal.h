@@ -52,10 +52,10 @@ struct RefreshTold {
     RefreshPlan plan;
     std::int64_t startedAt = 0;
     RefreshTotals totals; // as they are known to be; what is in the ring's last slot is not in them
-    std::vector<RefreshFinding> findings;
-    std::vector<KeptPiece> kept;        // for good
-    std::vector<RingSlot> ring;         // those that are whole, the earliest first
-    std::optional<TreatmentStop> ended; // absent: it was interrupted
+    std::vector<RefreshFinding> findings; // by where they begin
+    std::vector<KeptPiece> kept;          // for good
+    std::vector<RingSlot> ring;           // those that are whole, the earliest first
+    std::optional<TreatmentStop> ended;   // absent: it was interrupted
 };
 
 // A piece on its way back, as it was read.

@@ -8,9 +8,9 @@ namespace orbita {
 
 namespace {
 
-constexpr std::array<std::string_view, 8> foundNames = {
+constexpr std::array<std::string_view, 8> refreshFoundNames = {
     "healed", "still-late", "grew-late", "unreadable", "refused", "worse", "different", "written-meanwhile"};
-static_assert(foundNames.size() == static_cast<std::size_t>(RefreshFound::writtenMeanwhile) + 1);
+static_assert(refreshFoundNames.size() == static_cast<std::size_t>(RefreshFound::writtenMeanwhile) + 1);
 
 LbaSpan toPhysical(const LbaSpan& span, const DriveIdentity& drive) {
     const std::uint64_t per = drive.sectorsPerPhysical();
@@ -25,11 +25,11 @@ constexpr std::uint8_t lateGrades =
 } // namespace
 
 std::string_view refreshFoundName(RefreshFound found) {
-    return foundNames[static_cast<std::size_t>(found)];
+    return refreshFoundNames[static_cast<std::size_t>(found)];
 }
 
 std::optional<RefreshFound> refreshFoundFromName(std::string_view name) {
-    return enumFromName<RefreshFound>(foundNames, name);
+    return enumFromName<RefreshFound>(refreshFoundNames, name);
 }
 
 SectorCount RefreshPlan::sectors() const {

@@ -503,6 +503,7 @@ void Refresher::begin() {
     m_began = m_drive.now();
     m_progress.totals = m_told.totals;
     m_sure = m_told.totals;
+    m_progress.fromMedium = m_drive.checksMedium();
     m_progress.doneBefore = m_told.totals.done;
     for (const RefreshFinding& finding : m_told.findings)
         if (finding.found == RefreshFound::unreadable)

@@ -39,6 +39,7 @@ struct RefreshProgress {
     std::optional<Error> error; // that stopped it
     Nanoseconds elapsed{};      // since this part began
     SectorCount doneBefore;     // in earlier parts
+    bool fromMedium = true;     // false: what is read again may come from the drive's cache
     static constexpr std::size_t mostFindingsShown = 200;
 
     // By its pace so far; nothing where there is none yet. `all`: of the plan.
