@@ -118,8 +118,6 @@ struct Refreshing {
     // Whatever could be read before can be read now, or is in the journal.
     void nothingIsLost() const {
         const auto now = RefreshJournal::read(path);
-        const auto journalNow = [&] { return RefreshJournal::open(path, {}, systemRingDisk()).value(); };
-        std::optional<RefreshJournal> open;
         for (const LbaSpan& span : plan.spans)
             for (const LbaSpan& piece : piecesOf(span, plan.blockSectors)) {
                 const bool spoilt = t.target.condition->medium().spoilt(piece).has_value();
@@ -127,10 +125,8 @@ struct Refreshing {
                     continue;
                 QVERIFY2(now, "it was written to without a journal");
                 bool saved = false;
-                if (!open)
-                    open.emplace(journalNow());
                 const auto look = [&](const KeptPiece& kept) {
-                    const auto contents = open->load(kept);
+                    const auto contents = RefreshJournal::contents(path, kept);
                     const LbaSpan met = intersection(kept.span, piece);
                     saved = saved || (met == piece && contents && *contents == t.original(kept.span));
                 };
