@@ -119,7 +119,8 @@ struct Refreshing {
     void nothingIsLost() const {
         const auto now = RefreshJournal::read(path);
         for (const LbaSpan& span : plan.spans)
-            for (const LbaSpan& piece : piecesOf(span, plan.blockSectors)) {
+            for (LbaSpan piece = pieceFrom(span.first, span, plan.blockSectors); !piece.empty();
+                 piece = pieceFrom(piece.end(), span, plan.blockSectors)) {
                 const bool spoilt = t.target.condition->medium().spoilt(piece).has_value();
                 if (!spoilt && t.stored(piece) == t.original(piece))
                     continue;

@@ -71,14 +71,8 @@ std::vector<LbaSpan> lateIn(const Plate& plate, const BlockGrid& grid, const std
     return late.spans();
 }
 
-std::vector<LbaSpan> piecesOf(const LbaSpan& span, std::uint32_t blockSectors) {
-    std::vector<LbaSpan> pieces;
-    for (std::uint64_t at = span.first.value; at < span.end().value;) {
-        const std::uint64_t next = (at / blockSectors + 1) * blockSectors;
-        pieces.push_back(intersection(spanBetween({at}, {next}), span));
-        at = next;
-    }
-    return pieces;
+LbaSpan pieceFrom(Lba at, const LbaSpan& span, std::uint32_t blockSectors) {
+    return intersection(spanBetween(at, {(at.value / blockSectors + 1) * blockSectors}), span);
 }
 
 std::vector<LbaSpan> leftOf(const RefreshPlan& plan, SectorCount done) {

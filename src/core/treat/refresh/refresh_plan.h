@@ -37,8 +37,9 @@ std::vector<LbaSpan> wholeBut(const std::vector<LbaSpan>& known, const DriveIden
 // Blocks of a map that read, but late or worse, without `known`.
 std::vector<LbaSpan> lateIn(const Plate& plate, const BlockGrid& grid, const std::vector<LbaSpan>& known,
                             const DriveIdentity& drive);
-// The pieces of `span`, cut at the multiples of `blockSectors`.
-std::vector<LbaSpan> piecesOf(const LbaSpan& span, std::uint32_t blockSectors);
+// The piece of `span` from `at`, inside it, up to the next multiple of `blockSectors`. A large drive has more
+// of them than are kept in memory.
+LbaSpan pieceFrom(Lba at, const LbaSpan& span, std::uint32_t blockSectors);
 // What is left to do once the first `done` sectors of the plan are.
 std::vector<LbaSpan> leftOf(const RefreshPlan& plan, SectorCount done);
 

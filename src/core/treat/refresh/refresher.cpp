@@ -457,8 +457,8 @@ void Refresher::refreshAll() {
         sectors = 0;
     };
     for (const LbaSpan& span : leftOf(m_plan, m_told.totals.done))
-        for (const LbaSpan& piece : piecesOf(span, m_plan.blockSectors)) {
-            // What is salvaged comes in more pieces than it was.
+        for (LbaSpan piece = pieceFrom(span.first, span, m_plan.blockSectors); !piece.empty();
+             piece = pieceFrom(piece.end(), span, m_plan.blockSectors)) {
             if (sectors + piece.count.value > most || slot.size() >= mostPieces)
                 go();
             if (stopped())
