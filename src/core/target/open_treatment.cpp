@@ -124,14 +124,14 @@ Result<void> OpenTreatment::isOfThisDrive(const DriveIdentity& drive, const std:
                                 "Attach that drive, or name its journal."});
 }
 
-Result<OpenTreatment::TakenUp> OpenTreatment::takeUp(const std::string& path,
-                                                     const TreatmentConsent& consent) {
-    const auto looked = TreatmentJournal::read(path);
+template <class Journal, class Up>
+Result<Up> OpenTreatment::takeUpAs(const std::string& path, const TreatmentConsent& consent) {
+    const auto looked = Journal::read(path);
     if (!looked)
         return tl::unexpected(looked.error());
     if (auto ours = isOfThisDrive(looked->drive, path); !ours)
         return tl::unexpected(ours.error());
-    auto journal = TreatmentJournal::open(path, rulesFor(m_target, PlaceFor::record));
+    auto journal = Journal::open(path, rulesFor(m_target, PlaceFor::record));
     if (!journal)
         return tl::unexpected(journal.error());
     auto told = journal->told();
@@ -139,7 +139,12 @@ Result<OpenTreatment::TakenUp> OpenTreatment::takeUp(const std::string& path,
         return tl::unexpected(told.error());
     if (const auto leave = askLeave(told->plan, consent, journal->path()); !leave)
         return tl::unexpected(leave.error());
-    return TakenUp{std::move(*journal), std::move(*told)};
+    return Up{std::move(*journal), std::move(*told)};
+}
+
+Result<OpenTreatment::TakenUp> OpenTreatment::takeUp(const std::string& path,
+                                                     const TreatmentConsent& consent) {
+    return takeUpAs<TreatmentJournal, TakenUp>(path, consent);
 }
 
 Result<RefreshJournal> OpenTreatment::beginRefresh(const RefreshPlan& plan, const TreatmentConsent& consent,
@@ -159,20 +164,7 @@ Result<RefreshJournal> OpenTreatment::beginRefresh(const RefreshPlan& plan, cons
 
 Result<OpenTreatment::RefreshTakenUp> OpenTreatment::takeUpRefresh(const std::string& path,
                                                                    const TreatmentConsent& consent) {
-    const auto looked = RefreshJournal::read(path);
-    if (!looked)
-        return tl::unexpected(looked.error());
-    if (auto ours = isOfThisDrive(looked->drive, path); !ours)
-        return tl::unexpected(ours.error());
-    auto journal = RefreshJournal::open(path, rulesFor(m_target, PlaceFor::record));
-    if (!journal)
-        return tl::unexpected(journal.error());
-    auto told = journal->told();
-    if (!told)
-        return tl::unexpected(told.error());
-    if (const auto leave = askLeave(told->plan, consent, journal->path()); !leave)
-        return tl::unexpected(leave.error());
-    return RefreshTakenUp{std::move(*journal), std::move(*told)};
+    return takeUpAs<RefreshJournal, RefreshTakenUp>(path, consent);
 }
 
 } // namespace orbita

@@ -68,6 +68,8 @@ public:
 private:
     OpenTreatment() = default;
     Result<void> askLeave(GrantOrder order, const TreatmentConsent& consent, const std::string& journal);
+    template <class Journal, class Up>
+    Result<Up> takeUpAs(const std::string& path, const TreatmentConsent& consent);
     Result<void> noteOverruling(const TreatmentConsent& consent);
     [[nodiscard]] Result<void> isOfThisDrive(const DriveIdentity& drive, const std::string& path) const;
 

@@ -3,6 +3,7 @@
 
 #include "core/base/bytes.h"
 #include "core/plate/grade.h"
+#include "core/treat/stop_signs.h"
 
 #include <algorithm>
 
@@ -97,18 +98,8 @@ void Treater::halt(TreatmentStop stop, std::optional<Error> error) {
 }
 
 void Treater::haltWhereGone(Outcome outcome) {
-    switch (outcome) {
-    case Outcome::driveGone:
-    case Outcome::readerLost:
-    case Outcome::mediumChanged:
-        return halt(TreatmentStop::driveGone);
-    case Outcome::withdrawn:
-        return halt(m_stop.stop_requested() ? TreatmentStop::byHand : TreatmentStop::notAnswered);
-    case Outcome::locked:
-        return halt(TreatmentStop::writeProtected);
-    default:
-        return;
-    }
+    if (const auto sign = stopSign(outcome, m_stop.stop_requested()))
+        halt(*sign);
 }
 
 SpotRead Treater::readDrive(const LbaSpan& span) {
@@ -327,10 +318,7 @@ void Treater::doWrite(Work& work, WriteKind kind) {
     const auto answer = m_drive.write(kind, span, reassigns ? std::vector<std::byte>{} : work.written);
     if (!answer) {
         step(span, did, "not known", {}, answer.error().answer.text());
-        return halt(answer.error().kind == Error::Kind::refusedUnsafe ? TreatmentStop::leaveEnded
-                    : answer.error().kind == Error::Kind::noAnswer    ? TreatmentStop::notAnswered
-                                                                      : TreatmentStop::driveGone,
-                    answer.error());
+        return halt(stopSign(answer.error()), answer.error());
     }
     WriteCame came = WriteCame::done;
     const Outcome outcome = answer->verdict.outcome;

@@ -325,6 +325,26 @@ private slots:
         r.loseWhatIsVolatile(false, 0);
         r.nothingIsLost();
     }
+    // A sign to stop in the midst of a slot: what has been written of it is looked at all the same, and what
+    // of that does not read any more is kept for good, as nobody is told to go on.
+    void whatWasWrittenIsLookedAtBeforeItStops() {
+        sim::Scenario s = smallOne(sim::Front::scsi);
+        s.writing.spares = 0;
+        addDefect(s, DefectKind::slow, 640, OnWrite::worsens);
+        addDefect(s, DefectKind::slow, 704, OnWrite::remapped);
+        Refreshing r(s);
+        r.size.slotBytes = 4096 * 512;
+        const RefreshProgress& p = r.all();
+        QCOMPARE(*p.stop, TreatmentStop::sparesLow);
+        const PieceGrid& grid = p.plates.grid;
+        QCOMPARE(count(p.findings, RefreshFound::worse), std::size_t{1});
+        QCOMPARE(count(p.findings, RefreshFound::refused), std::size_t{1});
+        QVERIFY(p.plates.at(RefreshPass::check)->at(grid.blockAt(Lba{0})).visited());
+        QVERIFY(!p.plates.at(RefreshPass::write)->at(grid.blockAt(Lba{768})).visited()); // nothing more
+        const RefreshTold told = r.journal->told().value();
+        QCOMPARE(told.kept.size(), std::size_t{1});
+        QCOMPARE(r.journal->load(told.kept.front()).value(), r.t.original(told.kept.front().span));
+    }
     void stopsByHandAndGoesOn() {
         Refreshing r(smallOne());
         std::stop_source stop;

@@ -2,6 +2,7 @@
 #include "core/treat/refresh/refresher.h"
 
 #include "core/base/bytes.h"
+#include "core/treat/stop_signs.h"
 
 #include <algorithm>
 
@@ -65,19 +66,16 @@ void Refresher::halt(TreatmentStop stop, std::optional<Error> error) {
 }
 
 void Refresher::haltWhereGone(Outcome outcome) {
-    switch (outcome) {
-    case Outcome::driveGone:
-    case Outcome::readerLost:
-    case Outcome::mediumChanged:
-    case Outcome::beyondEnd:
-        return halt(TreatmentStop::driveGone);
-    case Outcome::withdrawn:
-        return halt(m_stop.stop_requested() ? TreatmentStop::byHand : TreatmentStop::notAnswered);
-    case Outcome::locked:
-        return halt(TreatmentStop::writeProtected);
-    default:
-        return;
-    }
+    if (const auto sign = stopSign(outcome, m_stop.stop_requested()))
+        halt(*sign);
+}
+
+// A sign that is no reason not to look at what has been written.
+void Refresher::haltAfterSlot(TreatmentStop stop, std::optional<Error> error) {
+    if (!m_inSlot)
+        return halt(stop, std::move(error));
+    if (!m_due)
+        m_due = {stop, std::move(error)};
 }
 
 bool Refresher::stopped() {
@@ -256,17 +254,13 @@ void Refresher::salvage(const LbaSpan& span, std::vector<Piece>& pieces) {
     }
 }
 
-bool Refresher::writePiece(Piece& piece) {
+void Refresher::writePiece(Piece& piece) {
     m_progress.pass = RefreshPass::write;
     m_progress.at = piece.span;
     const auto answer = m_drive.write(WriteKind::refresh, piece.span, piece.contents);
     m_head = piece.span.end();
     if (!answer) {
-        halt(answer.error().kind == Error::Kind::refusedUnsafe ? TreatmentStop::leaveEnded
-             : answer.error().kind == Error::Kind::noAnswer    ? TreatmentStop::notAnswered
-                                                               : TreatmentStop::driveGone,
-             answer.error());
-        return false;
+        return halt(stopSign(answer.error()), answer.error());
     }
     haltWhereGone(answer->protection ? Outcome::locked : answer->verdict.outcome);
     if (answer->verdict.outcome == Outcome::answered) {
@@ -278,9 +272,8 @@ bool Refresher::writePiece(Piece& piece) {
         piece.refusal = answer->words.empty() ? "not taken" : answer->words;
     }
     if (answer->noSpare)
-        halt(TreatmentStop::sparesLow);
+        haltAfterSlot(TreatmentStop::sparesLow);
     tellViewers();
-    return piece.refusal.empty();
 }
 
 // Whether it is there, as it was written: past the drive's cache, where there is a way to.
@@ -297,9 +290,10 @@ void Refresher::keepForGood(const Piece& piece, RefreshFound what) {
     found({piece.span, what, piece.before, piece.after, piece.refusal});
 }
 
-// It reads no more: once more what it held, then it stays kept.
+// It reads no more: once more what it held, unless nothing is to be written any more; then it stays kept.
 void Refresher::writeAgain(Piece& piece) {
-    writePiece(piece);
+    if (!m_due)
+        writePiece(piece);
     if (m_halt)
         return;
     const SpotRead again = readDrive(piece.span, m_drive.checksMedium());
@@ -328,10 +322,10 @@ void Refresher::checkPiece(Piece& piece) {
         if (m_halt)
             return;
         keepForGood(piece, RefreshFound::different);
-        halt(TreatmentStop::notStored,
-             Error{Error::Kind::unusable, "refreshing", m_drive.identity().path,
-                   "what it reads is not what was read from there and written back",
-                   "Do not write to it any more. What it held is kept in the journal."});
+        haltAfterSlot(TreatmentStop::notStored,
+                      Error{Error::Kind::unusable, "refreshing", m_drive.identity().path,
+                            "what it reads is not what was read from there and written back",
+                            "Do not write to it any more. What it held is kept in the journal."});
         return;
     }
     piece.after = checked.latency;
@@ -366,18 +360,18 @@ void Refresher::checkPiece(Piece& piece) {
 void Refresher::watch() {
     const TreatmentLimits& limits = m_plan.limits;
     if (m_fresh >= limits.newDefects && m_fresh > 0)
-        halt(TreatmentStop::newDefects);
+        haltAfterSlot(TreatmentStop::newDefects);
     if (m_refusals >= limits.refusals)
-        halt(TreatmentStop::mediumRefuses);
+        haltAfterSlot(TreatmentStop::mediumRefuses);
     if (!m_progress.now || !m_progress.before)
         return;
     const SectorCounters& now = *m_progress.now;
     const SectorCounters& before = *m_progress.before;
     if (now.spare && before.spare && *now.spare < *before.spare && *now.spare <= limits.leastSpare)
-        halt(TreatmentStop::sparesLow);
+        haltAfterSlot(TreatmentStop::sparesLow);
     if (now.reallocated && before.reallocated && *now.reallocated > *before.reallocated &&
         static_cast<std::uint64_t>(*now.reallocated - *before.reallocated) >= limits.mostRemapped)
-        halt(TreatmentStop::sparesLow);
+        haltAfterSlot(TreatmentStop::sparesLow);
 }
 
 // A day's work is not given up because a drive is warm: it is left alone until it is cooler.
@@ -430,12 +424,15 @@ void Refresher::writeBack(std::span<Piece> pieces, const RefreshTotals& before) 
         contents.push_back({piece.span, piece.contents});
     if (auto saved = m_journal.save(contents, before); !saved)
         return halt(TreatmentStop::notKept, saved.error());
-    for (Piece& piece : pieces)
-        if (!m_halt)
-            writePiece(piece);
-    for (Piece& piece : pieces)
-        if (!m_halt)
-            checkPiece(piece);
+    m_inSlot = true;
+    std::size_t written = 0;
+    for (; written < pieces.size() && !m_halt && !m_due; ++written)
+        writePiece(pieces[written]);
+    for (std::size_t i = 0; i < written && !m_halt; ++i)
+        checkPiece(pieces[i]);
+    m_inSlot = false;
+    if (m_due)
+        halt(m_due->first, std::move(m_due->second));
 }
 
 void Refresher::refreshAll() {

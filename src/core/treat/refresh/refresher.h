@@ -69,7 +69,7 @@ private:
     void salvage(const LbaSpan& span, std::vector<Piece>& pieces);
     void noteReading(Piece& piece, const SpotRead& read);
     [[nodiscard]] bool leavesEmpty(const Piece& piece) const;
-    bool writePiece(Piece& piece);
+    void writePiece(Piece& piece);
     void checkPiece(Piece& piece);
     void writeAgain(Piece& piece);
     [[nodiscard]] bool holds(const SpotRead& checked, const Piece& piece);
@@ -84,6 +84,7 @@ private:
     bool ask();
     void found(RefreshFinding finding);
     void halt(TreatmentStop stop, std::optional<Error> error = {});
+    void haltAfterSlot(TreatmentStop stop, std::optional<Error> error = {});
     void haltWhereGone(Outcome outcome);
     bool stopped();
     void tellViewers();
@@ -96,6 +97,8 @@ private:
     RefreshMap m_map;
     std::stop_token m_stop;
     std::optional<TreatmentStop> m_halt;
+    bool m_inSlot = false; // some of it may have been written, and not been read again
+    std::optional<std::pair<TreatmentStop, std::optional<Error>>> m_due; // once the slot is looked at
     RefreshProgress m_progress;
     Nanoseconds m_began{};
     Nanoseconds m_askedAt{};
