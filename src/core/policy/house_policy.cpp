@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/policy/house_policy.h"
 
-#include "core/base/json_numbers.h"
 #include "core/base/read_file.h"
+#include "core/policy/policy_reading.h"
 
 #include <cstdlib>
 #include <filesystem>
@@ -18,18 +18,6 @@ Error badPolicy(const std::string& origin, Phrase why) {
     return {
         Error::Kind::badCall, "reading the house policy", origin, std::move(why),
         "docs/formats.md describes house policies. Until it is mended, Orbita's own limits are in force."};
-}
-
-struct BadPolicy {
-    Phrase why;
-};
-
-void only(const Json& json, const std::string& where, std::initializer_list<const char*> known) {
-    if (!json.is_object())
-        throw BadPolicy{{"{} must be an object", {where}}};
-    for (const auto& item : json.items())
-        if (std::find(known.begin(), known.end(), item.key()) == known.end())
-            throw BadPolicy{{"{} has a key that no policy knows: \"{}\"", {where, item.key()}}};
 }
 
 std::optional<std::int64_t> limit(const Json& json, const std::string& where, const char* key) {
@@ -92,13 +80,16 @@ TreatmentPolicy readTreatment(const Json& json, TreatmentPolicy t) {
 }
 
 HousePolicy readPolicy(const Json& json) {
-    only(json, "policy", {"format", "version", "name", "limits", "bad_firmware", "plans", "treatment"});
+    only(json, "policy",
+         {"format", "version", "name", "about", "limits", "bad_firmware", "plans", "treatment", "ruling"});
     if (json.value("format", "") != "orbita-policy")
         throw BadPolicy{"policy.format must be \"orbita-policy\""};
     if (wholeOr(json, "version", 0) != 1)
         throw BadPolicy{"policy.version is one that this Orbita does not know; it reads version 1"};
     HousePolicy policy = defaultPolicy();
     policy.name = text(json, "policy", "name");
+    if (json.contains("about"))
+        policy.about = text(json, "policy", "about");
     if (const auto limits = json.find("limits"); limits != json.end()) {
         if (!limits->is_object())
             throw BadPolicy{"policy.limits must be an object"};
@@ -124,6 +115,8 @@ HousePolicy readPolicy(const Json& json) {
     }
     if (const auto treatment = json.find("treatment"); treatment != json.end())
         policy.treatment = readTreatment(*treatment, policy.treatment);
+    if (const auto ruling = json.find("ruling"); ruling != json.end())
+        policy.ruling = readRulingPolicy(*ruling, policy.ruling);
     if (const auto plans = json.find("plans"); plans != json.end()) {
         if (!plans->is_array() || plans->empty())
             throw BadPolicy{"policy.plans must be a list of at least one"};
@@ -148,6 +141,7 @@ const ReadingLimits* HousePolicy::limitsOf(ReadingKind kind) const {
 HousePolicy defaultPolicy() {
     HousePolicy policy;
     policy.plans = defaultPlans();
+    policy.ruling = defaultRulingPolicy();
     using enum ReadingKind;
     // A drive carries spares for a few early defects; hundreds say that a surface is giving way. Sectors that
     // cannot be read at all weigh more than those already replaced.
@@ -202,6 +196,9 @@ std::string housePolicyPath() {
 }
 
 Result<HousePolicy> housePolicy(const std::string& file) {
+    for (const ShippedPolicy& shipped : shippedPolicies())
+        if (file == shipped.shortName)
+            return parsePolicy(std::string(shipped.document), file);
     if (!file.empty())
         return loadPolicy(file);
     const std::string own = housePolicyPath();

@@ -4,6 +4,7 @@
 #pragma once
 
 #include "core/base/error.h"
+#include "core/policy/ruling_policy.h"
 #include "core/scan/named_plan.h"
 #include "core/vitals/reading.h"
 
@@ -45,22 +46,32 @@ struct TreatmentPolicy {
 
 struct HousePolicy {
     std::string name = "Orbita's own";
+    std::string about; // for whom it is, in a sentence
     std::map<ReadingKind, ReadingLimits> limits;
     std::vector<BadFirmware> badFirmware;
     std::vector<NamedPlan> plans; // of scans; never empty
     TreatmentPolicy treatment;
+    RulingPolicy ruling;
 
     [[nodiscard]] const ReadingLimits* limitsOf(ReadingKind kind) const;
 };
 
 HousePolicy defaultPolicy();
+// The policies that come with Orbita, by their short names: "repair-shop", "refurbisher", "server-room",
+// "careful-owner". Documents as in docs/formats.md.
+struct ShippedPolicy {
+    std::string_view shortName;
+    std::string_view document;
+};
+const std::vector<ShippedPolicy>& shippedPolicies();
 // Errors name the key that is wrong. `origin` names the text in them.
 Result<HousePolicy> parsePolicy(const std::string& text, const std::string& origin);
 Result<HousePolicy> loadPolicy(const std::string& path);
 
 // $XDG_CONFIG_HOME/orbita/house-policy.json: the shop's own, where there is one.
 std::string housePolicyPath();
-// The policy in `file`; where that is empty, the shop's own; where there is none, the default.
+// The policy in `file`, or the shipped one of that short name; where that is empty, the shop's own; where there is
+// none, the default.
 Result<HousePolicy> housePolicy(const std::string& file = {});
 
 } // namespace orbita
