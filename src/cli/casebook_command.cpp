@@ -8,6 +8,7 @@
 #include "core/base/text.h"
 #include "report/action_words.h"
 #include "report/format.h"
+#include "report/ruling_words.h"
 #include "report/text_report.h"
 #include "report/vitals_words.h"
 #include "report/words.h"
@@ -88,10 +89,40 @@ Json actionsJson(const std::vector<DriveAction>& actions) {
     return list;
 }
 
+Json rulingsJson(const std::vector<KeptRuling>& rulings, std::int64_t visit) {
+    Json list = Json::array();
+    for (const KeptRuling& ruling : rulings) {
+        if (ruling.visit != visit)
+            continue;
+        Json one{{"at", isoTime(ruling.at)},
+                 {"settled", ruling.settled},
+                 {"ruling", fateName(ruling.fate)},
+                 {"data", dataFateName(ruling.data)},
+                 {"by", ruling.ruledBy}};
+        if (ruling.ownFate)
+            one["own_ruling"] = {{"ruling", fateName(*ruling.ownFate)}, {"reason", ruling.ownReason}};
+        list.push_back(std::move(one));
+    }
+    return list;
+}
+
+QString rulingLine(const KeptRuling& kept) {
+    Ruling ruling;
+    ruling.settled = kept.settled;
+    ruling.fate = kept.fate;
+    ruling.data = kept.data;
+    return kept.ownFate ? words::fate(*kept.ownFate) + ", ruled otherwise (" + words::rulingShort(ruling) +
+                              " by the evidence): " + text(kept.ownReason)
+                        : words::rulingShort(ruling);
+}
+
 Result<int> tellVisits(Casebook& casebook, const CasebookOptions& options) {
     const auto history = casebook.history(options.number);
     if (!history)
         return tl::unexpected(history.error());
+    const auto rulings = casebook.rulings(options.number);
+    if (!rulings)
+        return tl::unexpected(rulings.error());
     Json list = Json::array();
     Printer out(stdout);
     for (std::size_t i = 0; i < history->visits.size(); ++i) {
@@ -122,7 +153,8 @@ Result<int> tellVisits(Casebook& casebook, const CasebookOptions& options) {
                             {"vitals_read", readings},
                             {"done", *deeds},
                             {"actions", actionsJson(done)},
-                            {"overruled", *overrules}});
+                            {"overruled", *overrules},
+                            {"rulings", rulingsJson(*rulings, visit.id)}});
             continue;
         }
         out << text(isoTime(visit.beganAt)) << "  visit " << visit.id << '\n';
@@ -139,6 +171,9 @@ Result<int> tellVisits(Casebook& casebook, const CasebookOptions& options) {
             out << "    done       " << text(deed) << '\n';
         for (const std::string& reasons : *overrules)
             out << "    overruled  " << text(reasons) << '\n';
+        for (const KeptRuling& ruling : *rulings)
+            if (ruling.visit == visit.id)
+                out << "    ruling     " << rulingLine(ruling) << '\n';
     }
     if (options.json)
         return tellJson("visits", std::move(list));

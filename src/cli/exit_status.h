@@ -8,7 +8,10 @@ enum ExitStatus : int {
     completeAndClean = 0,
     findingsFound = 1, // a scan found unreadable or stalled sectors, vitals or a self-test something bad
     callIsWrong = 2,   // nothing was scanned, or results could not be written
-    notToTheEnd = 3    // stopped, or the drive gave out; what was found is in the files
+    notToTheEnd = 3,   // stopped, or the drive gave out; what was found is in the files; not judged yet
+    ruledWatch = 4,    // of judge: what the drive comes to
+    ruledSpareDuty = 5,
+    ruledRetire = 6
 };
 
 // The same of a scan, in words for --help.

@@ -7,6 +7,7 @@
 #include "cli/exit_status.h"
 #include "cli/image_command.h"
 #include "cli/interrupt.h"
+#include "cli/judge_command.h"
 #include "cli/refresh_command.h"
 #include "cli/restore_command.h"
 #include "cli/scan_command.h"
@@ -250,6 +251,7 @@ int main(int argc, char** argv) {
     CLI::App* image = app.add_subcommand("image", "show what a saved image holds and what is missing");
     CLI::App* restore = app.add_subcommand(
         "restore", "put back a setting of the drive that an earlier scan has left changed");
+    CLI::App* judge = app.add_subcommand("judge", "say whether a drive may be kept, and why");
     CLI::App* casebook = app.add_subcommand("casebook", "look into the casebook, and export from it");
     std::string restoreTarget;
     orbita::cli::Who restoreWho;
@@ -257,6 +259,8 @@ int main(int argc, char** argv) {
     orbita::cli::addWho(*restore, restoreWho);
     orbita::cli::CasebookOptions casebookOptions;
     addCasebookCommands(*casebook, casebookOptions);
+    orbita::cli::JudgeOptions judgeOptions;
+    orbita::cli::addJudgeOptions(*judge, judgeOptions);
     orbita::cli::ImageOptions imageOptions;
     addImageOptions(*image, imageOptions);
     orbita::cli::TreatOptions treatOptions;
@@ -318,6 +322,8 @@ int main(int argc, char** argv) {
             return settled(orbita::cli::journal(journalOptions));
         if (restore->parsed())
             return settled(orbita::cli::restore(restoreTarget, restoreWho));
+        if (judge->parsed())
+            return settled(orbita::cli::judge(judgeOptions));
         if (casebook->parsed())
             return settled(orbita::cli::casebook(casebookOptions));
         return settled(orbita::cli::scan(options));

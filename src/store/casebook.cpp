@@ -25,7 +25,7 @@ using namespace sql;
 
 namespace {
 
-constexpr int currentVersion = 3;
+constexpr int currentVersion = 4;
 constexpr std::chrono::milliseconds busyPatience{30'000};
 constexpr int applicationId = 0x4F524243; // "ORBC": what the file is, in its own header
 
@@ -78,7 +78,12 @@ constexpr const char* const versions[] = {
          'interrupted' WHEN 3 THEN 'failed' WHEN 4 THEN 'failed-read' WHEN 5 THEN 'unfinished' ELSE result
          END;
        UPDATE complaint SET here = CASE here WHEN 0 THEN 'not-tried' WHEN 1 THEN 'yes' WHEN 2 THEN 'no'
-         ELSE here END)"};
+         ELSE here END)",
+    R"(CREATE TABLE ruling (id INTEGER PRIMARY KEY, visit INTEGER NOT NULL REFERENCES visit(id),
+         at INTEGER NOT NULL, fate TEXT NOT NULL, settled INTEGER NOT NULL, data TEXT NOT NULL,
+         policy TEXT NOT NULL, evidence TEXT NOT NULL, own_fate TEXT NOT NULL DEFAULT '',
+         own_reason TEXT NOT NULL DEFAULT '', ruled_by TEXT NOT NULL DEFAULT '');
+       CREATE INDEX ruling_of_visit ON ruling(visit))"};
 
 Error refused(const std::string& path, Phrase why) {
     return {

@@ -4,7 +4,7 @@
 #pragma once
 
 #include "core/case/case.h"
-#include "core/judge/findings.h"
+#include "core/judge/ruling.h"
 #include "core/scan/record.h"
 #include "core/target/target.h"
 #include "store/plate_codec.h"
@@ -19,6 +19,27 @@ class QSqlQuery;
 class QTemporaryDir;
 
 namespace orbita {
+
+// A ruling as it was given on a visit: with what it went by, so that it can be looked into, and ruled anew by
+// another policy, whenever.
+struct KeptRuling {
+    std::int64_t id = 0;
+    std::int64_t visit = 0;
+    std::int64_t at = 0; // seconds since 1970
+    // As they came of evidence and policy then.
+    Fate fate = Fate::keep;
+    bool settled = false;
+    DataFate data = DataFate::safe;
+    std::string policy; // its document
+    Evidence evidence;
+    // What a person ruled otherwise, and why; who it was.
+    std::optional<Fate> ownFate;
+    std::string ownReason;
+    std::string ruledBy;
+
+    // What holds: a person's word, where there is one.
+    [[nodiscard]] Fate holds() const { return ownFate.value_or(fate); }
+};
 
 // Not thread-safe, and bound to the thread that opened it.
 class Casebook {
@@ -69,6 +90,10 @@ public:
     // its page, which is made if there is none. What was taken in before is brought up to date.
     Result<void> takeActions(const std::vector<DriveAction>& actions);
     Result<std::vector<DriveAction>> actions(std::int64_t drive); // oldest first
+
+    // Enters a ruling on that visit; earlier ones stay. Returns its id.
+    Result<std::int64_t> enterRuling(const KeptRuling& ruling);
+    Result<std::vector<KeptRuling>> rulings(std::int64_t drive); // oldest first
 
     // All that its pages hold, but for what scans found; see loadScan().
     Result<History> history(std::int64_t drive);

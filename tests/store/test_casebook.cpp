@@ -163,6 +163,7 @@ private slots:
             vitals.selfTests = {{SelfTestKind::other, SelfTestResult::passed, 5, {}}};
             QVERIFY((*casebook)->addVitals(visit, vitals, 1'700'000'001));
         }
+        statement(path, "DROP TABLE ruling");
         statement(path, "DROP TABLE action");
         statement(path, "PRAGMA user_version = 2");
         // Up to then, numbers stood for names.
@@ -209,6 +210,50 @@ private slots:
         QVERIFY((*casebook)->pastVitals(1)->front().vitals.readings.empty());
         QVERIFY((*casebook)->pastVitals(1)->front().vitals.selfTests.empty());
         QVERIFY((*casebook)->visits(1)->front().complaints.empty());
+    }
+    void rulingsStayAsTheyWere() {
+        QTemporaryDir folder;
+        const QString path = folder.filePath("casebook.db");
+        auto casebook = Casebook::open(path.toStdString());
+        const auto drive = (*casebook)->driveFor(someVitals().identity);
+        const std::int64_t visit = (*casebook)->beginVisit(drive->id, 1'700'000'000).value();
+        KeptRuling ruling;
+        ruling.visit = visit;
+        ruling.at = 1'700'000'100;
+        ruling.evidence.model = "Halden \xC3\x9Eorn 40";
+        ruling.evidence.damage.unreadablePatches = 3;
+        ruling.evidence.own.readings = someVitals().readings;
+        for (Reading& reading : ruling.evidence.own.readings)
+            reading.raw = {};
+        const Ruling given = rule(ruling.evidence, defaultPolicy());
+        ruling.fate = given.fate;
+        ruling.settled = given.settled;
+        ruling.data = given.data;
+        ruling.policy = policyDocument(defaultPolicy());
+        QVERIFY((*casebook)->enterRuling(ruling).has_value());
+        ruling.at += 60;
+        ruling.ownFate = Fate::retire;
+        ruling.ownReason = "it clicks";
+        ruling.ruledBy = "Ivo";
+        QVERIFY((*casebook)->enterRuling(ruling).has_value());
+        casebook->reset();
+        casebook = Casebook::open(path.toStdString());
+        const auto kept = (*casebook)->rulings(drive->id);
+        QVERIFY(kept.has_value());
+        QCOMPARE(kept->size(), std::size_t{2});
+        QCOMPARE(kept->front().holds(), given.fate);
+        QCOMPARE(kept->back().holds(), Fate::retire);
+        QCOMPARE(kept->back().ownReason, std::string("it clicks"));
+        QVERIFY(kept->back().evidence == ruling.evidence);
+        // Ruled anew by what was kept, it comes to the same.
+        const auto policy = parsePolicy(kept->back().policy, "kept");
+        QVERIFY(policy.has_value());
+        QVERIFY(rule(kept->back().evidence, *policy) == given);
+        // What a later version kept by names that this one does not know is left out, not guessed.
+        casebook->reset();
+        statement(path, "UPDATE ruling SET fate = 'museum' WHERE id = 1");
+        casebook = Casebook::open(path.toStdString());
+        QCOMPARE((*casebook)->rulings(drive->id)->size(), std::size_t{1});
     }
     // What holds nothing is kept as such, also where nothing else is around it.
     void notStoredIsKept() {
@@ -353,6 +398,7 @@ private slots:
         statement(path, "DROP TABLE plate_chunk");
         statement(path, "DROP TABLE scan");
         statement(path, "DROP TABLE deed");
+        statement(path, "DROP TABLE ruling");
         statement(path, "DROP TABLE action");
         statement(path, "PRAGMA user_version = 1");
         auto casebook = Casebook::open(path.toStdString());

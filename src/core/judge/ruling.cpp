@@ -10,20 +10,50 @@ namespace {
 constexpr std::int64_t day = 86'400;
 constexpr std::uint64_t testHours = 168; // of running: a self-test older than that says little of today
 
-constexpr std::array<std::string_view, 35> reasonNames = {
-    "measured",       "reading",       "self-test-failed", "bad-firmware",       "no-answer",
-    "zero-capacity",  "went-read-only", "regular-shape",   "all-over-shape",     "growing-shape",
-    "complaint",      "not-asked",     "vitals-silent",    "no-self-test",       "not-scanned",
-    "partly-scanned", "too-old",       "only-sampled",     "mostly-ungraded",    "failed-open",
-    "locked",         "erased",        "cable",            "adapter",            "power",
-    "load",           "file-system",   "computer",         "noteworthy-reading", "no-vitals-offered",
-    "unmapped",       "not-reproduced", "data-elsewhere",  "sample-stands",      "nothing-against"};
+constexpr std::array<std::string_view, 36> reasonNames = {"measured",
+                                                          "reading",
+                                                          "self-test-failed",
+                                                          "bad-firmware",
+                                                          "no-answer",
+                                                          "zero-capacity",
+                                                          "went-read-only",
+                                                          "regular-shape",
+                                                          "all-over-shape",
+                                                          "growing-shape",
+                                                          "complaint",
+                                                          "not-asked",
+                                                          "vitals-silent",
+                                                          "no-self-test",
+                                                          "not-scanned",
+                                                          "partly-scanned",
+                                                          "too-old",
+                                                          "only-sampled",
+                                                          "mostly-ungraded",
+                                                          "failed-open",
+                                                          "locked",
+                                                          "erased",
+                                                          "cable",
+                                                          "adapter",
+                                                          "power",
+                                                          "load",
+                                                          "file-system",
+                                                          "computer",
+                                                          "noteworthy-reading",
+                                                          "no-vitals-offered",
+                                                          "shape",
+                                                          "unmapped",
+                                                          "not-reproduced",
+                                                          "data-elsewhere",
+                                                          "sample-stands",
+                                                          "nothing-against"};
 constexpr std::array<std::string_view, 5> roleNames = {"against", "missing", "elsewhere", "besides", "for"};
 constexpr std::array<std::string_view, 3> sourceNames = {"policy", "drive", "none"};
 
 // What it means for data that exists nowhere else.
 DataFate dataOf(Fate weight) {
-    return weight == Fate::keep ? DataFate::safe : weight == Fate::watch ? DataFate::saveSoon : DataFate::saveNow;
+    return weight == Fate::keep    ? DataFate::safe
+           : weight == Fate::watch ? DataFate::saveSoon
+                                   : DataFate::saveNow;
 }
 
 const Reading* readingOf(const std::vector<Reading>& readings, ReadingKind kind) {
@@ -119,9 +149,9 @@ private:
             Fate weight = Fate::keep;
             std::optional<double> next;
             Fate nextWeight = Fate::keep;
-            for (const auto& [limit, fate] : {std::pair{limits.watch, Fate::watch},
-                                              std::pair{limits.spareDuty, Fate::spareDuty},
-                                              std::pair{limits.retire, Fate::retire}}) {
+            for (const auto& [limit, fate] :
+                 {std::pair{limits.watch, Fate::watch}, std::pair{limits.spareDuty, Fate::spareDuty},
+                  std::pair{limits.retire, Fate::retire}}) {
                 if (limit && value >= *limit && value > 0) {
                     reached = limit;
                     weight = fate;
@@ -144,8 +174,9 @@ private:
         }
         // Whatever a policy says or leaves out: what cannot be read now is never all right.
         const Damage& damage = m_evidence.damage;
-        for (const auto& [measured, value] : {std::pair{Measured::unreadablePatches, damage.unreadablePatches},
-                                              std::pair{Measured::froze, damage.froze}})
+        for (const auto& [measured, value] :
+             {std::pair{Measured::unreadablePatches, damage.unreadablePatches},
+              std::pair{Measured::froze, damage.froze}})
             if (value > 0 && !reaches(measured)) {
                 RulingReason& reason = add(ReasonKind::measured, Fate::watch);
                 reason.measured = measured;
@@ -171,18 +202,17 @@ private:
             const Fate weight = finding.level == FindingLevel::critical  ? m_policy.ruling.readingCritical
                                 : finding.level == FindingLevel::warning ? m_policy.ruling.readingWarning
                                                                          : Fate::keep;
-            RulingReason& reason = add(finding.level == FindingLevel::note ? ReasonKind::noteworthyReading
-                                                                           : ReasonKind::reading,
-                                       weight);
+            RulingReason& reason =
+                add(finding.level == FindingLevel::note ? ReasonKind::noteworthyReading : ReasonKind::reading,
+                    weight);
             reason.index = i;
             reason.finding = finding;
             reason.value = static_cast<double>(reading.value);
             if (finding.limit)
                 reason.limit = static_cast<double>(*finding.limit);
-            reason.source =
-                finding.limit && finding.reason == FindingReason::aboveLimit ? LimitSource::policy
-                : finding.reason == FindingReason::grewSinceLastVisit        ? LimitSource::nothing
-                                                                             : LimitSource::drive;
+            reason.source = finding.limit && finding.reason == FindingReason::aboveLimit ? LimitSource::policy
+                            : finding.reason == FindingReason::grewSinceLastVisit ? LimitSource::nothing
+                                                                                  : LimitSource::drive;
             // It stands for what cannot be had any more: whatever a policy makes of the drive.
             if (finding.level == FindingLevel::critical)
                 reason.data = DataFate::saveNow;
@@ -228,9 +258,10 @@ private:
                 add(ReasonKind::complaint, complaint.here == Reproduced::yes ? Fate::retire : Fate::watch);
             reason.complaint = complaint.mark;
             // Heads that touch: every further minute may cost more than reading gains.
-            reason.data = complaint.mark == ComplaintMark::noise || complaint.mark == ComplaintMark::wasDropped
-                              ? DataFate::specialist
-                              : DataFate::saveNow;
+            reason.data =
+                complaint.mark == ComplaintMark::noise || complaint.mark == ComplaintMark::wasDropped
+                    ? DataFate::specialist
+                    : DataFate::saveNow;
         }
     }
 
@@ -333,6 +364,9 @@ private:
     void lookBesides() {
         if (!m_evidence.takesCommands && m_evidence.own.readings.empty())
             add(ReasonKind::noVitalsOffered);
+        if (m_evidence.damage.shape.shape != DamageShape::none && !has(ReasonKind::regularShape) &&
+            !has(ReasonKind::allOverShape) && !has(ReasonKind::growingShape))
+            add(ReasonKind::shape);
         if (m_unmapped >= 5)
             add(ReasonKind::unmapped).value = m_unmapped;
         if (m_evidence.data == DataElsewhere::saved)
@@ -362,13 +396,13 @@ private:
             m_ruling.lookAgainAt = m_evidence.at + m_policy.ruling.watchDays * day;
         if (m_ruling.settled && m_ruling.fate == Fate::keep) {
             // A sound drive with a complaint: it is something else.
-            const bool about = std::any_of(
-                m_evidence.complaints.begin(), m_evidence.complaints.end(), [](const Complaint& complaint) {
-                    return complaint.mark == ComplaintMark::wantsRepair ||
-                           complaint.mark == ComplaintMark::readErrors ||
-                           complaint.mark == ComplaintMark::writeErrors ||
-                           complaint.mark == ComplaintMark::willNotStart;
-                });
+            const bool about = std::any_of(m_evidence.complaints.begin(), m_evidence.complaints.end(),
+                                           [](const Complaint& complaint) {
+                                               return complaint.mark == ComplaintMark::wantsRepair ||
+                                                      complaint.mark == ComplaintMark::readErrors ||
+                                                      complaint.mark == ComplaintMark::writeErrors ||
+                                                      complaint.mark == ComplaintMark::willNotStart;
+                                           });
             const bool accused = m_ruling.count(ReasonRole::elsewhere) > 0;
             if (about)
                 add(ReasonKind::fileSystem);
@@ -409,11 +443,11 @@ std::string_view limitSourceName(LimitSource source) {
 }
 
 ReasonRole roleOf(ReasonKind kind) {
-    return kind <= ReasonKind::complaint     ? ReasonRole::against
-           : kind <= ReasonKind::erased      ? ReasonRole::missing
-           : kind <= ReasonKind::computer    ? ReasonRole::elsewhere
+    return kind <= ReasonKind::complaint       ? ReasonRole::against
+           : kind <= ReasonKind::erased        ? ReasonRole::missing
+           : kind <= ReasonKind::computer      ? ReasonRole::elsewhere
            : kind < ReasonKind::nothingAgainst ? ReasonRole::besides
-                                             : ReasonRole::speaksFor;
+                                               : ReasonRole::speaksFor;
 }
 
 std::size_t Ruling::count(ReasonRole role) const {

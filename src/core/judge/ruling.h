@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The ruling on a drive: a pure function of the evidence and the house policy. docs/judging.md tells it in words.
+// The ruling on a drive: a pure function of the evidence and the house policy. docs/judging.md tells it in
+// words.
 #pragma once
 
 #include "core/judge/evidence/evidence.h"
@@ -24,17 +25,17 @@ enum class ReasonKind : std::uint8_t {
     growingShape,
     complaint, // one that means stop, as it was told or as it was seen here: see RulingReason::complaint
     // Missing.
-    notAsked,       // what it says of itself
-    vitalsSilent,   // it was asked, and nothing came
-    noSelfTest,     // none came to an end lately
+    notAsked,     // what it says of itself
+    vitalsSilent, // it was asked, and nothing came
+    noSelfTest,   // none came to an end lately
     notScanned,
-    partlyScanned, // RulingReason::value percent of it, of RulingReason::limit
-    tooOld,        // percent that were read, but too long ago
-    onlySampled,   // RulingReason::value percent may be defective all the same
+    partlyScanned,  // RulingReason::value percent of it, of RulingReason::limit
+    tooOld,         // percent that were read, but too long ago
+    onlySampled,    // RulingReason::value percent may be defective all the same
     mostlyUngraded, // percent that was read, with nothing to compare its time with
-    failedOpen,    // so many blocks that failed as a whole, and were not looked into
-    locked,        // its data cannot be read
-    erased,        // it erases itself, or has failed to
+    failedOpen,     // so many blocks that failed as a whole, and were not looked into
+    locked,         // its data cannot be read
+    erased,         // it erases itself, or has failed to
     // Somewhere else.
     cable,
     adapter,
@@ -45,6 +46,7 @@ enum class ReasonKind : std::uint8_t {
     // Besides.
     noteworthyReading, // see index
     noVitalsOffered,   // such a device says nothing of itself
+    shape,             // how the damage lies, where that alone weighs nothing
     unmapped,          // so many percent hold nothing, and were not read from the medium
     notReproduced,     // see RulingReason::complaint
     dataElsewhere,     // as was told, the data exists elsewhere
@@ -97,16 +99,16 @@ struct Ruling {
     std::string policy;                      // its name
 
     [[nodiscard]] std::size_t count(ReasonRole role) const;
-    // The reason to give where there is room for one: the weightiest against it, else what is missing, else what
-    // speaks for it.
+    // The reason to give where there is room for one: the weightiest against it, else what is missing, else
+    // what speaks for it.
     [[nodiscard]] const RulingReason& leading() const;
     friend bool operator==(const Ruling&, const Ruling&) = default;
 };
 
 Ruling rule(const Evidence& evidence, const HousePolicy& policy);
 
-// Orders rulings by how much is to be done, the most first: the worst fate, and of the same one what is not judged yet.
-// Less: more urgent.
+// Orders rulings by how much is to be done, the most first: the worst fate, and of the same one what is not
+// judged yet. Less: more urgent.
 int urgencyOf(const Ruling& ruling);
 
 } // namespace orbita

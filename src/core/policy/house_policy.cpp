@@ -131,7 +131,34 @@ HousePolicy readPolicy(const Json& json) {
     return policy;
 }
 
+Json orNever(const std::optional<std::int64_t>& limit) {
+    return limit ? Json(*limit) : Json();
+}
+
 } // namespace
+
+std::string policyDocument(const HousePolicy& policy, const std::string& base) {
+    Json json = base.empty() ? Json() : Json::parse(base, nullptr, false);
+    if (!json.is_object())
+        json = Json::object();
+    json["format"] = "orbita-policy";
+    json["version"] = 1;
+    json["name"] = policy.name;
+    if (!policy.about.empty())
+        json["about"] = policy.about;
+    Json limits = Json::object();
+    for (const auto& [kind, limit] : policy.limits)
+        limits[std::string(readingKindName(kind))] = {{"note", orNever(limit.note)},
+                                                      {"warning", orNever(limit.warning)},
+                                                      {"damning", orNever(limit.critical)}};
+    json["limits"] = std::move(limits);
+    Json bad = Json::array();
+    for (const BadFirmware& one : policy.badFirmware)
+        bad.push_back({{"model", one.model}, {"firmware", one.firmware}, {"why", one.why}});
+    json["bad_firmware"] = std::move(bad);
+    json["ruling"] = rulingPolicyJson(policy.ruling);
+    return json.dump(1, ' ', false, Json::error_handler_t::replace);
+}
 
 const ReadingLimits* HousePolicy::limitsOf(ReadingKind kind) const {
     const auto it = limits.find(kind);

@@ -67,11 +67,14 @@ const std::vector<ShippedPolicy>& shippedPolicies();
 // Errors name the key that is wrong. `origin` names the text in them.
 Result<HousePolicy> parsePolicy(const std::string& text, const std::string& origin);
 Result<HousePolicy> loadPolicy(const std::string& path);
+// What the policy rules by (name, limits, bad firmware, rulings), as a document that parsePolicy() takes.
+// `base`: a document that it is entered in; its other parts (plans, treatment) stay as they are. Empty: none.
+std::string policyDocument(const HousePolicy& policy, const std::string& base = {});
 
 // $XDG_CONFIG_HOME/orbita/house-policy.json: the shop's own, where there is one.
 std::string housePolicyPath();
-// The policy in `file`, or the shipped one of that short name; where that is empty, the shop's own; where there is
-// none, the default.
+// The policy in `file`, or the shipped one of that short name; where that is empty, the shop's own; where
+// there is none, the default.
 Result<HousePolicy> housePolicy(const std::string& file = {});
 
 } // namespace orbita

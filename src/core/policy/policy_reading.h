@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// For whoever reads a part of a house policy: what is wrong with it is thrown, and told by house_policy.cpp.
+// For whoever reads and writes a part of a house policy: what is wrong with it is thrown, and told by
+// house_policy.cpp.
 #pragma once
 
 #include "core/base/json_numbers.h"
@@ -15,11 +16,13 @@ struct BadPolicy {
     Phrase why;
 };
 
-// Throws where `json`, found at `where`, is no object, or has a key that is not among those known: what is misspelt
-// would otherwise be a limit that nobody set.
+// Throws where `json`, found at `where`, is no object, or has a key that is not among those known: what is
+// misspelt would otherwise be a limit that nobody set.
 void only(const nlohmann::json& json, const std::string& where, std::initializer_list<const char*> known);
 
 // "policy.ruling": what is there, in the place of what `ruling` has.
 RulingPolicy readRulingPolicy(const nlohmann::json& json, RulingPolicy ruling);
+// The same the other way round; all of it is there.
+nlohmann::json rulingPolicyJson(const RulingPolicy& ruling);
 
 } // namespace orbita

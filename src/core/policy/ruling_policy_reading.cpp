@@ -50,8 +50,9 @@ void takeFate(const Json& json, const char* key, Fate least, Fate& into) {
         return;
     const auto fate = it->is_string() ? fateFromName(it->get<std::string>()) : std::nullopt;
     if (!fate || *fate < least)
-        throw BadPolicy{{"policy.ruling.{} must be one of watch, spare-duty and retire, and no milder than {}",
-                         {key, std::string(fateName(least))}}};
+        throw BadPolicy{
+            {"policy.ruling.{} must be one of watch, spare-duty and retire, and no milder than {}",
+             {key, std::string(fateName(least))}}};
     into = *fate;
 }
 
@@ -61,8 +62,9 @@ void takePercent(const Json& json, const char* key, double least, double most, d
         return;
     const double value = it->is_number() ? it->get<double>() : -1;
     if (!(value >= least && value <= most))
-        throw BadPolicy{{"policy.ruling.needs.{} must be a number from {} to {}",
-                         {key, std::to_string(static_cast<int>(least)), std::to_string(static_cast<int>(most))}}};
+        throw BadPolicy{
+            {"policy.ruling.needs.{} must be a number from {} to {}",
+             {key, std::to_string(static_cast<int>(least)), std::to_string(static_cast<int>(most))}}};
     into = value;
 }
 
@@ -107,8 +109,8 @@ void readNeeds(const Json& json, RulingPolicy& ruling) {
 
 RulingPolicy readRulingPolicy(const Json& json, RulingPolicy ruling) {
     only(json, "policy.ruling",
-         {"limits", "reading_warning", "reading_critical", "self_test_failed", "bad_firmware", "regular_shape",
-          "all_over_shape", "growing_shape", "needs", "watch_days"});
+         {"limits", "reading_warning", "reading_critical", "self_test_failed", "bad_firmware",
+          "regular_shape", "all_over_shape", "growing_shape", "needs", "watch_days"});
     if (const auto limits = json.find("limits"); limits != json.end()) {
         if (!limits->is_object())
             throw BadPolicy{"policy.ruling.limits must be an object"};
@@ -117,8 +119,8 @@ RulingPolicy readRulingPolicy(const Json& json, RulingPolicy ruling) {
             const auto measured = measuredFromName(item.key());
             if (!measured)
                 throw BadPolicy{{"{}: nothing of that name is measured", {where}}};
-            ruling.limits[*measured] =
-                readFateLimits(item.value(), where, !isPercent(*measured) && *measured != Measured::unevenness);
+            ruling.limits[*measured] = readFateLimits(
+                item.value(), where, !isPercent(*measured) && *measured != Measured::unevenness);
         }
     }
     takeFate(json, "reading_warning", Fate::watch, ruling.readingWarning);
@@ -133,6 +135,36 @@ RulingPolicy readRulingPolicy(const Json& json, RulingPolicy ruling) {
         readNeeds(*needs, ruling);
     takeDays(json, "policy.ruling", "watch_days", ruling.watchDays);
     return ruling;
+}
+
+Json rulingPolicyJson(const RulingPolicy& ruling) {
+    const auto limitJson = [](Measured measured, const std::optional<double>& limit) -> Json {
+        if (!limit)
+            return {};
+        if (isPercent(measured) || measured == Measured::unevenness)
+            return *limit;
+        return static_cast<std::int64_t>(*limit);
+    };
+    Json limits = Json::object();
+    for (const auto& [measured, limit] : ruling.limits)
+        limits[std::string(measuredName(measured))] = {{"watch", limitJson(measured, limit.watch)},
+                                                       {"spare-duty", limitJson(measured, limit.spareDuty)},
+                                                       {"retire", limitJson(measured, limit.retire)}};
+    return {{"limits", std::move(limits)},
+            {"reading_warning", fateName(ruling.readingWarning)},
+            {"reading_critical", fateName(ruling.readingCritical)},
+            {"self_test_failed", fateName(ruling.selfTestFailed)},
+            {"bad_firmware", fateName(ruling.badFirmware)},
+            {"regular_shape", fateName(ruling.regularShape)},
+            {"all_over_shape", fateName(ruling.allOverShape)},
+            {"growing_shape", fateName(ruling.growingShape)},
+            {"needs",
+             {{"vitals", needsVitalsName(ruling.needsVitals)},
+              {"self_test", ruling.needsSelfTest},
+              {"read_percent", ruling.leastReadPercent},
+              {"fresh_days", ruling.freshDays},
+              {"sample_vouches_percent", ruling.sampleVouches ? Json(*ruling.sampleVouches) : Json()}}},
+            {"watch_days", ruling.watchDays}};
 }
 
 } // namespace orbita

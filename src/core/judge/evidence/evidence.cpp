@@ -17,6 +17,13 @@ bool cameToAnEnd(const SelfTestEntry& test) {
            test.result == SelfTestResult::failedRead;
 }
 
+// What nobody rules by is not kept with a ruling.
+std::vector<Reading> withoutRawBytes(std::vector<Reading> readings) {
+    for (Reading& reading : readings)
+        reading.raw = {};
+    return readings;
+}
+
 OwnWord ownWordOf(const CaseFile& file, std::int64_t visit) {
     OwnWord own;
     const PastVitals* latest = nullptr;
@@ -31,7 +38,7 @@ OwnWord ownWordOf(const CaseFile& file, std::int64_t visit) {
             (before == nullptr || past.readAt > before->readAt))
             before = &past;
     own.readAt = latest->readAt;
-    own.readings = latest->vitals.readings;
+    own.readings = withoutRawBytes(latest->vitals.readings);
     own.notes = latest->vitals.notes;
     const auto& tests = latest->vitals.selfTests;
     if (const auto ended = std::find_if(tests.begin(), tests.end(), cameToAnEnd); ended != tests.end()) {
@@ -45,7 +52,7 @@ OwnWord ownWordOf(const CaseFile& file, std::int64_t visit) {
     }
     if (before != nullptr) {
         own.beforeAt = before->readAt;
-        own.before = before->vitals.readings;
+        own.before = withoutRawBytes(before->vitals.readings);
     }
     return own;
 }
@@ -119,7 +126,8 @@ Damage damageOf(const KnownSurface& known, const std::vector<const ScanDigest*>&
     return damage;
 }
 
-// Where it froze or went away; a later scan that has read the place takes the sting out of it, not the memory.
+// Where it froze or went away; a later scan that has read the place takes the sting out of it, not the
+// memory.
 void addStandstills(Damage& damage, const std::vector<const ScanDigest*>& scans) {
     for (std::size_t i = 0; i < scans.size(); ++i)
         for (const Standstill& place : scans[i]->standstills) {
@@ -160,8 +168,7 @@ std::optional<SampleTaken> sampleIn(const std::vector<const ScanDigest*>& scans)
         sample.at = scans[i]->startedAt;
         sample.blocks = scans[i]->graded;
         for (const Zone& zone : scans[i]->zones)
-            for (const Grade grade :
-                 {Grade::laboured, Grade::straining, Grade::stalled, Grade::unreadable})
+            for (const Grade grade : {Grade::laboured, Grade::straining, Grade::stalled, Grade::unreadable})
                 sample.defective += zone.blocks[static_cast<std::size_t>(grade)];
         sample.defective = std::min(sample.defective, sample.blocks);
         sample.mostDefective = mostDefective(sample.blocks, sample.defective);
@@ -197,10 +204,10 @@ Evidence gatherEvidence(const CaseFile& file) {
     evidence.takesCommands = file.takesCommands;
     evidence.behindBridge = file.behindBridge;
 
-    const auto visit = std::max_element(file.visits.begin(), file.visits.end(),
-                                        [](const Visit& a, const Visit& b) {
-                                            return std::pair(a.beganAt, a.id) < std::pair(b.beganAt, b.id);
-                                        });
+    const auto visit =
+        std::max_element(file.visits.begin(), file.visits.end(), [](const Visit& a, const Visit& b) {
+            return std::pair(a.beganAt, a.id) < std::pair(b.beganAt, b.id);
+        });
     const bool any = visit != file.visits.end();
     if (any) {
         evidence.data = visit->data;
@@ -213,9 +220,8 @@ Evidence gatherEvidence(const CaseFile& file) {
     std::vector<const ScanDigest*> scans;
     for (const ScanDigest& scan : file.scans)
         scans.push_back(&scan);
-    std::stable_sort(scans.begin(), scans.end(), [](const ScanDigest* a, const ScanDigest* b) {
-        return a->startedAt < b->startedAt;
-    });
+    std::stable_sort(scans.begin(), scans.end(),
+                     [](const ScanDigest* a, const ScanDigest* b) { return a->startedAt < b->startedAt; });
     if (scans.empty())
         return evidence;
     const auto begun = std::partition_point(scans.begin(), scans.end(), [&](const ScanDigest* scan) {

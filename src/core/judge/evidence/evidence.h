@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// All that a ruling on a drive goes by, in numbers: gathered once from what the drive said, what was found of its
-// surface and what was known before; small enough to be kept with the ruling, so that another policy can be tried on
-// it. docs/judging.md says what each of it means.
+// All that a ruling on a drive goes by, in numbers: gathered once from what the drive said, what was found of
+// its surface and what was known before; small enough to be kept with the ruling, so that another policy can
+// be tried on it. docs/judging.md says what each of it means.
 #pragma once
 
 #include "core/case/case.h"
@@ -15,8 +15,8 @@ namespace orbita {
 
 // What the drive says of itself.
 struct OwnWord {
-    std::int64_t readAt = 0; // seconds since 1970; 0: it was not asked
-    std::vector<Reading> readings;
+    std::int64_t readAt = 0;       // seconds since 1970; 0: it was not asked
+    std::vector<Reading> readings; // without their raw bytes
     std::vector<VitalsNote> notes;
     // The latest self-test that came to an end, as the drive lists it; and the hours it has run since, where
     // it counts them.
@@ -47,8 +47,8 @@ struct SampleTaken {
     friend bool operator==(const SampleTaken&, const SampleTaken&) = default;
 };
 
-// What is wrong with the surface, as it is known now. Of a place that was treated and reads well since, nothing but
-// that.
+// What is wrong with the surface, as it is known now. Of a place that was treated and reads well since,
+// nothing but that.
 struct Damage {
     std::uint64_t unreadableSectors = 0; // physical ones
     std::uint64_t unreadablePatches = 0;

@@ -1,0 +1,63 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Rulings in the casebook. They are only ever added: what was ruled once stays to be seen.
+#include "core/judge/evidence/evidence_json.h"
+#include "store/casebook.h"
+#include "store/statement.h"
+
+namespace orbita {
+
+using namespace sql;
+
+Result<std::int64_t> Casebook::enterRuling(const KeptRuling& ruling) {
+    QSqlQuery query(database());
+    if (!run(query,
+             "INSERT INTO ruling (visit, at, fate, settled, data, policy, evidence, own_fate, own_reason, "
+             "ruled_by) "
+             "VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+             {QVariant::fromValue<qint64>(ruling.visit), QVariant::fromValue<qint64>(ruling.at),
+              named(fateName(ruling.fate)), ruling.settled ? 1 : 0, named(dataFateName(ruling.data)),
+              text(ruling.policy), text(evidenceDocument(ruling.evidence)),
+              ruling.ownFate ? named(fateName(*ruling.ownFate)) : QVariant(QStringLiteral("")),
+              // Bound, an empty text is null.
+              text(ruling.ownReason).isEmpty() ? QStringLiteral("") : text(ruling.ownReason),
+              text(ruling.ruledBy).isEmpty() ? QStringLiteral("") : text(ruling.ruledBy)}))
+        return tl::unexpected(failure("keeping the ruling in", query));
+    return query.lastInsertId().toLongLong();
+}
+
+Result<std::vector<KeptRuling>> Casebook::rulings(std::int64_t drive) {
+    std::vector<KeptRuling> list;
+    QSqlQuery query(database());
+    if (!run(query,
+             "SELECT ruling.id, ruling.visit, ruling.at, ruling.fate, ruling.settled, ruling.data, "
+             "ruling.policy, "
+             "ruling.evidence, ruling.own_fate, ruling.own_reason, ruling.ruled_by FROM ruling JOIN visit ON "
+             "visit.id = ruling.visit WHERE visit.drive = ? ORDER BY ruling.at, ruling.id",
+             {QVariant::fromValue<qint64>(drive)}))
+        return tl::unexpected(failure("reading the rulings in", query));
+    const auto value = [&](int column) { return query.value(column).toString().toStdString(); };
+    while (query.next()) {
+        KeptRuling ruling;
+        ruling.id = query.value(0).toLongLong();
+        ruling.visit = query.value(1).toLongLong();
+        ruling.at = query.value(2).toLongLong();
+        const auto fate = fateFromName(value(3));
+        const auto data = dataFateFromName(value(5));
+        auto evidence = parseEvidence(value(7), m_path);
+        // A later Orbita may know more than this one: what it does not understand, it does not guess.
+        if (!fate || !data || !evidence)
+            continue;
+        ruling.fate = *fate;
+        ruling.settled = query.value(4).toBool();
+        ruling.data = *data;
+        ruling.policy = value(6);
+        ruling.evidence = std::move(*evidence);
+        ruling.ownFate = fateFromName(value(8));
+        ruling.ownReason = value(9);
+        ruling.ruledBy = value(10);
+        list.push_back(std::move(ruling));
+    }
+    return list;
+}
+
+} // namespace orbita
