@@ -2,6 +2,7 @@
 #include "app/stations.h"
 
 #include "app/intake/intake_station.h"
+#include "app/judge/judge_station.h"
 #include "app/scan/scan_station.h"
 #include "app/treat/treat_station.h"
 #include "app/vitals/vitals_station.h"
@@ -29,6 +30,7 @@ std::vector<StationRow> stationRows() {
         {"vitals", tr("Vitals"), tr("Go to Vitals"), Qt::Key_F3, make<VitalsStation>},
         {"scan", tr("Scan"), tr("Go to Scan"), Qt::Key_F4, make<ScanStation>},
         {"treat", tr("Treat"), tr("Go to Treat"), Qt::Key_F11, make<TreatStation>},
+        {"judge", tr("Judge"), tr("Go to Judge"), Qt::CTRL | Qt::Key_J, make<JudgeStation>},
     };
 }
 

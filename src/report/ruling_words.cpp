@@ -242,6 +242,23 @@ QString dataMeaning(const Ruling& ruling, DataElsewhere data) {
     return {};
 }
 
+QString rulingSoFar(const Ruling& ruling) {
+    if (ruling.settled)
+        return ruling.fate == Fate::keep ? QString() : tr("Ruling: %1.").arg(rulingShort(ruling).toLower());
+    return ruling.fate == Fate::keep
+               ? QString()
+               : tr("With all that is known of the drive: %1 at best.").arg(quotedFate(ruling.fate));
+}
+
+QString judgement(const RunningJudgement& scan, const Ruling& ruling) {
+    const QString soFar = rulingSoFar(ruling);
+    if (scan.meaning == Meaning::even && ruling.fate >= Fate::spareDuty)
+        return tr("Its surface shows no defect so far, and that does not clear it. %1 See Judge (Ctrl+J) for "
+                  "why.")
+            .arg(soFar);
+    return soFar.isEmpty() ? judgement(scan) : judgement(scan) + QLatin1Char(' ') + soFar;
+}
+
 QString rulingReason(const RulingReason& reason, const Evidence& evidence) {
     switch (roleOf(reason.kind)) {
     case ReasonRole::missing:
@@ -296,6 +313,18 @@ QString rulingReason(const RulingReason& reason, const Evidence& evidence) {
                   "defective, "
                   "with 95 % confidence.")
             .arg(QLocale().toString(reason.value, 'g', 2));
+    case ReasonKind::readThroughout:
+        return tr("%1 % of it was read, and no place is slow or unreadable.")
+            .arg(decimal(std::floor(reason.value * 10) / 10));
+    case ReasonKind::vitalsWithin:
+        return counted(reason.value, "One counter of its own is within its limits",
+                       "%1 counters of its own are within their limits") +
+               QLatin1Char('.');
+    case ReasonKind::testPassed:
+        return tr("Its latest self-test passed.");
+    case ReasonKind::noneNew:
+        return tr("Nothing new is damaged since %1, in the %2 % that were read both times.")
+            .arg(date(evidence.change.since), decimal(std::floor(reason.value)));
     case ReasonKind::nothingAgainst:
         return tr("Nothing that was measured speaks against it.");
     default:

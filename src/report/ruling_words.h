@@ -3,6 +3,7 @@
 #pragma once
 
 #include "core/judge/ruling.h"
+#include "core/judge/running_judgement.h"
 
 #include <QString>
 
@@ -17,6 +18,13 @@ QString rulingTitle(const Ruling& ruling);
 // What that means for the drive, and for what is on it: a sentence each.
 QString rulingMeaning(const Ruling& ruling);
 QString dataMeaning(const Ruling& ruling, DataElsewhere data);
+
+// The ruling as it stands, for behind what a scan means so far: "Ruling: retire · save now."; empty where
+// there is nothing to add.
+QString rulingSoFar(const Ruling& ruling);
+// What a scan means so far, together with that; of a drive that something else speaks against, no sentence
+// says that all is well.
+QString judgement(const RunningJudgement& scan, const Ruling& ruling);
 
 // What was found, against which limit, and who set it: a sentence.
 QString rulingReason(const RulingReason& reason, const Evidence& evidence);

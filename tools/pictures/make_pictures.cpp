@@ -232,7 +232,6 @@ void treated(Photographer& p, AppWindow& window) {
     };
     write(QStringLiteral("0000"));
     waitFor([&] { return treatment.state() == TreatmentController::State::refused; });
-    p.take("treat-refused");
     typed->clear();
     const QString serial =
         QString::fromStdString(window.station<ScanStation>().controller()->identity().serial);
@@ -282,6 +281,20 @@ void refreshed(Photographer& p, AppWindow& window) {
     p.take("treat-refresh");
 }
 
+// What drives come to, from the first word to a ruling.
+void judged(Photographer& p, AppWindow& window) {
+    window.showStation("scan");
+    p.start("demo:tern20", QStringLiteral("No"));
+    p.start("demo:tern40", QStringLiteral("No"));
+    p.readVitals();
+    window.showStation("judge");
+    p.waitUntil([](const ScanStatus& s) { return s.phase == ScanPhase::ended; });
+    QTest::qWait(500);
+    p.click(QStringLiteral("Enter the ruling"));
+    QTest::qWait(300);
+    p.take("judge-ruling");
+}
+
 // Everything that can be done, found by a few letters.
 void finder(Photographer& p, AppWindow& window) {
     window.showStation("scan");
@@ -303,9 +316,9 @@ struct Group {
     void (*take)(Photographer&, AppWindow&);
     bool kept = true; // among docs/screenshots
 };
-constexpr Group groups[] = {{"stations", stations}, {"scans", scans},        {"carefully", carefully},
-                            {"sectors", sectors},   {"finder", finder},      {"treated", treated},
-                            {"keys", keys, false},  {"refreshed", refreshed}};
+constexpr Group groups[] = {{"stations", stations}, {"scans", scans},      {"carefully", carefully},
+                            {"sectors", sectors},   {"finder", finder},    {"treated", treated},
+                            {"judged", judged},     {"keys", keys, false}, {"refreshed", refreshed}};
 
 } // namespace
 

@@ -2,6 +2,7 @@
 #include "app/rack/dial_state.h"
 
 #include "report/format.h"
+#include "report/ruling_words.h"
 #include "report/words.h"
 
 #include <QCoreApplication>
@@ -73,6 +74,9 @@ bool standIsAlarming(const DriveController& controller) {
     if (view == nullptr)
         return false;
     const EndReason ended = view->record.status.ended;
+    if (!view->running() && controller.ruling().known() &&
+        controller.ruling().ruling().fate >= Fate::spareDuty)
+        return true;
     return view->error.has_value() || view->record.status.phase == ScanPhase::waiting ||
            (view->record.status.phase == ScanPhase::saving && view->record.status.saving.trouble) ||
            (view->judgement.unreadable > 0 && !isHealedSince(*view)) ||
@@ -133,6 +137,10 @@ QString standOf(const DriveController& controller) {
     case ScanPhase::ended:
         break;
     }
+    // What it comes to says more than how its scan ended.
+    if (controller.ruling().known() && controller.ruling().ruling().settled &&
+        (status.ended == EndReason::complete || controller.ruling().ruling().fate == Fate::retire))
+        return words::rulingShort(controller.ruling().ruling());
     switch (status.ended) {
     case EndReason::complete:
         return view->judgement.unreadable == 0 ? tr("Read to the end")

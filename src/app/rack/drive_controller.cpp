@@ -26,7 +26,9 @@ DriveController::DriveController(Target target, bool paced, CasebookKeeper* keep
     , m_paced(paced)
     , m_keeper(keeper)
     , m_visit(m_target, paced, keeper, policy)
-    , m_treatment(m_target, paced, keeper, policy) {
+    , m_treatment(m_target, paced, keeper, policy)
+    , m_ruling(keeper, policy) {
+    connect(&m_visit, &VisitController::changed, this, &DriveController::judgeAnew);
     connect(&m_treatment, &TreatmentController::changed, this, &DriveController::noteTreated);
     connect(&m_treatment, &TreatmentController::ended, this, &DriveController::keepTreated);
 }
@@ -36,6 +38,54 @@ DriveController::~DriveController() {
     if (m_session)
         m_session->stopAndWait();
     m_autosave.reset();
+}
+
+void DriveController::setPolicy(const HousePolicy& policy) {
+    m_visit.setPolicy(policy);
+    m_treatment.setPolicy(policy);
+    m_ruling.setPolicy(policy);
+    emit stateChanged();
+}
+
+void DriveController::judgeAnew() {
+    if (m_replay)
+        return; // nothing new is known
+    m_sinceJudged.start();
+    const bool asked = m_visit.state() == VisitController::State::read;
+    const DriveIdentity& who = asked ? m_visit.vitals().identity : identity();
+    if (!m_bookAsked && who.capacity.value > 0) {
+        m_bookAsked = true;
+        m_ruling.askBook(who);
+    }
+    CaseFile file;
+    file.now = QDateTime::currentSecsSinceEpoch();
+    file.drive = identity();
+    file.takesCommands = m_target.takesCommands() || m_target.name.empty();
+    file.behindBridge = file.drive.attachment.find("USB") != std::string::npos;
+    file.visits = m_visit.earlierVisits();
+    file.visits.push_back(m_visit.visit());
+    file.visits.back().data = m_data;
+    file.vitals = m_visit.past();
+    if (asked) {
+        PastVitals now;
+        now.visit = m_visit.visit().id;
+        now.readAt = m_visit.readAt();
+        now.vitals = m_visit.vitals();
+        file.vitals.push_back(std::move(now));
+    }
+    m_digests.resize(m_scans.size());
+    for (std::size_t i = 0; i < m_scans.size(); ++i) {
+        const ScanView& scan = m_scans[i];
+        if (!scan.record.plate || scan.record.status.totals.covered.value == 0)
+            continue;
+        const bool changes = scan.running() || (i == m_treated && m_treatment.busy());
+        if (!m_digests[i] || changes)
+            m_digests[i] = digestOf(scan.record);
+        file.scans.push_back(*m_digests[i]);
+        if (changes)
+            m_digests[i].reset();
+    }
+    m_ruling.take(std::move(file));
 }
 
 void DriveController::updateTarget(const Target& target) {
@@ -60,6 +110,7 @@ void DriveController::setData(DataElsewhere answer) {
         visit.data = answer;
         m_visit.setVisit(visit);
     }
+    judgeAnew();
     emit stateChanged();
 }
 
@@ -140,6 +191,7 @@ void DriveController::addOpened(ScanRecord record, bool fromFile) {
     view.judgement = judgeSoFar(record.status, record.ledger, record.drive, record.plan.asked.data);
     view.record = std::move(record);
     m_scans.push_back(std::move(view));
+    judgeAnew();
     m_current = m_scans.size(); // none, so that showing it counts as a change
     showScan(m_scans.size() - 1);
 }
@@ -217,6 +269,9 @@ void DriveController::noteTreated() {
 
 void DriveController::keepTreated() {
     noteTreated();
+    if (m_treated < m_digests.size())
+        m_digests[m_treated].reset();
+    judgeAnew();
     m_visit.takeActions();
     m_visit.readVitals();
     if (m_keeper == nullptr || m_treated >= m_scans.size())
@@ -550,6 +605,9 @@ void DriveController::refresh() {
     }
     view.judgement =
         judgeSoFar(view.record.status, view.record.ledger, view.record.drive, view.record.plan.asked.data);
+    constexpr qint64 judgedEveryMs = 2000;
+    if (over || !m_sinceJudged.isValid() || m_sinceJudged.elapsed() >= judgedEveryMs)
+        judgeAnew();
     if (m_live != m_current)
         return;
     if (over || phase != view.record.status.phase || opened != (view.record.plate != nullptr))

@@ -2,6 +2,7 @@
 // One drive of the rack with its scans: those made now and those opened from files.
 #pragma once
 
+#include "app/visit/ruling_controller.h"
 #include "app/visit/treatment_controller.h"
 #include "app/visit/visit_controller.h"
 #include "core/judge/proposed_plan.h"
@@ -46,6 +47,10 @@ public:
     [[nodiscard]] const VisitController& visit() const { return m_visit; }
     [[nodiscard]] TreatmentController& treatment() { return m_treatment; }
     [[nodiscard]] const TreatmentController& treatment() const { return m_treatment; }
+    [[nodiscard]] RulingController& ruling() { return m_ruling; }
+    [[nodiscard]] const RulingController& ruling() const { return m_ruling; }
+    // Has the ruling go by what is known now; asks the casebook once for what it knows.
+    void judgeAnew();
     // Why it cannot be treated now; empty if it can. The advice, and the gate, are asked elsewhere.
     [[nodiscard]] QString whyNotTreat() const;
     // What was treated is noted on the map of the scan in view as it goes, and kept with it.
@@ -55,6 +60,7 @@ public:
     void refreshDrive(const RefreshPlan& plan, const std::string& confirmation, const std::string& overruled);
     void goOnRefreshing(const std::string& confirmation);
     [[nodiscard]] const HousePolicy& policy() const { return m_visit.policy(); }
+    void setPolicy(const HousePolicy& policy);
     [[nodiscard]] const Target& target() const { return m_target; }
     // As the rack knows it now: what uses the drive may change while it is attached.
     void updateTarget(const Target& target);
@@ -154,6 +160,10 @@ private:
     CasebookKeeper* m_keeper;
     VisitController m_visit;
     TreatmentController m_treatment;
+    RulingController m_ruling;
+    bool m_bookAsked = false;
+    QElapsedTimer m_sinceJudged;
+    std::vector<std::optional<ScanDigest>> m_digests; // of m_scans, where they do not change any more
     std::pair<TreatmentController::State, bool> m_treatmentTold{};
     std::size_t m_treated = SIZE_MAX; // the scan whose defects are treated
     DataElsewhere m_data = DataElsewhere::notAsked;

@@ -143,9 +143,16 @@ int RackModel::addDesk(Target target) {
     connect(controller.get(), &DriveController::stateChanged, this, tell);
     connect(&controller->visit(), &VisitController::changed, this, tell);
     connect(&controller->treatment(), &TreatmentController::changed, this, tell);
+    connect(&controller->ruling(), &RulingController::changed, this, tell);
     m_controllers.push_back(std::move(controller));
     endInsertRows();
     return row;
+}
+
+void RackModel::setPolicy(const HousePolicy& policy) {
+    m_policy = policy;
+    for (const auto& controller : m_controllers)
+        controller->setPolicy(policy);
 }
 
 void RackModel::lookForDrives() {

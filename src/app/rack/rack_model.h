@@ -30,6 +30,8 @@ public:
     [[nodiscard]] int rowOf(const DriveController* controller) const;
     // Why the rack is empty, where that is an error.
     [[nodiscard]] std::optional<Error> error() const { return m_error; }
+    // Judges every drive by that one from now on.
+    void setPolicy(const HousePolicy& policy);
     // Why the shop's own policy is not in force; Orbita's own is then.
     [[nodiscard]] std::optional<Error> policyError() const { return m_policyError; }
 

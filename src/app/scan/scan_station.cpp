@@ -6,6 +6,7 @@
 #include "report/format.h"
 #include "report/ledger_csv.h"
 #include "report/plate_picture.h"
+#include "report/ruling_words.h"
 #include "report/text_report.h"
 #include "report/words.h"
 #include "store/scan_file.h"
@@ -354,10 +355,12 @@ void ScanStation::setController(DriveController* controller) {
     if (m_controller != nullptr) {
         m_controller->disconnect(this);
         m_controller->visit().disconnect(this);
+        m_controller->ruling().disconnect(this);
     }
     m_controller = controller;
     if (controller != nullptr) {
         connect(controller, &DriveController::scanChanged, this, &ScanStation::refreshNumbers);
+        connect(&controller->ruling(), &RulingController::changed, this, &ScanStation::refreshNumbers);
         connect(controller, &DriveController::defectsChanged, this, &ScanStation::refreshDefects);
         connect(controller, &DriveController::stateChanged, this, &ScanStation::refreshState);
         connect(&controller->visit(), &VisitController::changed, this, [this] {
@@ -477,7 +480,9 @@ void ScanStation::refreshNumbers() {
     m_actions->refresh();
     const ScanView* scan = m_controller != nullptr ? m_controller->current() : nullptr;
     m_judgement->setText(scan != nullptr && scan->record.plate
-                             ? words::judgement(scan->judgement)
+                             ? (m_controller->ruling().known()
+                                    ? words::judgement(scan->judgement, m_controller->ruling().ruling())
+                                    : words::judgement(scan->judgement))
                              : tr("Nothing has been read yet: nothing can be said."));
     const QString weight = scan != nullptr && scan->record.plate ? weightOf(scan->judgement) : QString();
     if (m_judgement->property("weight").toString() != weight) {

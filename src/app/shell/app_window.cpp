@@ -110,6 +110,7 @@ void AppWindow::addStations() {
         connect(station, &Station::told, this, &AppWindow::tell);
         connect(station, &Station::stationWanted, this, &AppWindow::showStation);
         connect(station, &Station::actionWanted, this, &AppWindow::perform);
+        connect(station, &Station::policyWanted, &m_rack, &RackModel::setPolicy);
         for (Action* action : station->stationActions())
             listen(*action, QLatin1String(row.id));
         m_stations.push_back(station);

@@ -39,6 +39,8 @@ public:
         m_grid->addWidget(what, m_row++, 1);
     }
 
+    [[nodiscard]] int rows() const { return m_row; }
+
 private:
     QGridLayout* m_grid;
     int m_row = 0;
@@ -60,14 +62,17 @@ KeysPage::KeysPage(const std::vector<ListedAction>& actions, const std::vector<V
     Column views(*row);
     window.heading(tr("Everywhere"));
     QString place;
+    Column* column = &window;
     for (const auto& [action, belongs] : actions) {
         if (action->shortcut().isEmpty())
             continue;
-        Column& column = belongs.isEmpty() ? window : stations;
-        if (!belongs.isEmpty() && belongs != place)
-            column.heading(belongs);
+        if (!belongs.isEmpty() && belongs != place) {
+            // Where there is most room.
+            column = window.rows() < stations.rows() ? &window : &stations;
+            column->heading(belongs);
+        }
         place = belongs;
-        column.key(action->shortcut().toString(QKeySequence::NativeText), action->text());
+        column->key(action->shortcut().toString(QKeySequence::NativeText), action->text());
     }
     views.heading(tr("In plate, trace, lists and answers"));
     for (const ViewKey& view : viewKeys)

@@ -4,6 +4,7 @@
 #pragma once
 
 #include "app/shell/action.h"
+#include "core/policy/house_policy.h"
 
 #include <QWidget>
 #include <vector>
@@ -39,6 +40,8 @@ signals:
     // Another station is to be shown, or an action to be done, by its id.
     void stationWanted(const QString& station);
     void actionWanted(const QString& action);
+    // Everything is to be judged by that house policy from now on.
+    void policyWanted(const orbita::HousePolicy& policy);
 
 protected:
     Action& addStationAction(const char* id, const QString& text, const QKeySequence& key,

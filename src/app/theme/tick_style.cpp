@@ -9,10 +9,38 @@
 
 namespace orbita::app {
 
+namespace {
+
+void paintRadio(const QStyleOption& option, QPainter& painter) {
+    const bool on = (option.state & QStyle::State_On) != 0;
+    const bool enabled = (option.state & QStyle::State_Enabled) != 0;
+    const bool focused = (option.state & QStyle::State_HasFocus) != 0;
+    const QPointF centre = QRectF(option.rect).center();
+    const double radius = std::min(option.rect.width(), option.rect.height()) / 2.0 - 1;
+    const QColor line = tone(enabled ? (on || focused ? Tone::accent : Tone::textDim) : Tone::hairline);
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(line, focused ? 1.8 : 1.2));
+    painter.setBrush(Qt::NoBrush);
+    painter.drawEllipse(centre, radius, radius);
+    if (on) {
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(line);
+        painter.drawEllipse(centre, radius * 0.5, radius * 0.5);
+    }
+    painter.restore();
+}
+
+} // namespace
+
 TickStyle::TickStyle() : QProxyStyle(QStyleFactory::create(QStringLiteral("Fusion"))) {}
 
 void TickStyle::drawPrimitive(PrimitiveElement element, const QStyleOption* option, QPainter* painter,
                               const QWidget* widget) const {
+    if (element == PE_IndicatorRadioButton) {
+        paintRadio(*option, *painter);
+        return;
+    }
     if (element != PE_IndicatorCheckBox && element != PE_IndicatorItemViewItemCheck) {
         QProxyStyle::drawPrimitive(element, option, painter, widget);
         return;

@@ -50,6 +50,7 @@ public:
     ~TreatmentController() override;
 
     void updateTarget(const Target& target) { m_target = target; }
+    void setPolicy(const HousePolicy& policy) { m_policyAllows = policy.treatment.allowed; }
 
     [[nodiscard]] const TreatmentChoice& choice() const { return m_choice; }
     void choose(const TreatmentChoice& choice);

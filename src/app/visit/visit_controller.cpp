@@ -286,6 +286,12 @@ void VisitController::run(const std::stop_token& stop) {
     }
 }
 
+void VisitController::setPolicy(const HousePolicy& policy) {
+    m_policy = policy;
+    judge();
+    emit changed();
+}
+
 void VisitController::judge() {
     const Vitals* last = m_past.empty() ? nullptr : &m_past.back().vitals;
     m_findings = assessAll(m_vitals, m_policy, last);

@@ -67,6 +67,7 @@ public:
     [[nodiscard]] const std::vector<Finding>& findings() const { return m_findings; }
     [[nodiscard]] const EntryGate& gate() const { return m_gate; }
     [[nodiscard]] const HousePolicy& policy() const { return m_policy; }
+    void setPolicy(const HousePolicy& policy);
     // Vitals of earlier visits, oldest first; today's are not among them.
     [[nodiscard]] const std::vector<PastVitals>& past() const { return m_past; }
     // The last visit that had the same reading; null: none had.

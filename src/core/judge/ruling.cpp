@@ -10,7 +10,7 @@ namespace {
 constexpr std::int64_t day = 86'400;
 constexpr std::uint64_t testHours = 168; // of running: a self-test older than that says little of today
 
-constexpr std::array<std::string_view, 36> reasonNames = {"measured",
+constexpr std::array<std::string_view, 40> reasonNames = {"measured",
                                                           "reading",
                                                           "self-test-failed",
                                                           "bad-firmware",
@@ -45,7 +45,11 @@ constexpr std::array<std::string_view, 36> reasonNames = {"measured",
                                                           "not-reproduced",
                                                           "data-elsewhere",
                                                           "sample-stands",
-                                                          "nothing-against"};
+                                                          "nothing-against",
+                                                          "read-throughout",
+                                                          "vitals-within",
+                                                          "test-passed",
+                                                          "none-new"};
 constexpr std::array<std::string_view, 5> roleNames = {"against", "missing", "elsewhere", "besides", "for"};
 constexpr std::array<std::string_view, 3> sourceNames = {"policy", "drive", "none"};
 
@@ -409,6 +413,7 @@ private:
             else if (!m_evidence.complaints.empty() && !accused)
                 add(ReasonKind::computer);
             add(ReasonKind::nothingAgainst);
+            sayWhatSpeaksForIt();
         } else if (m_ruling.count(ReasonRole::against) + m_ruling.count(ReasonRole::missing) == 0) {
             add(ReasonKind::nothingAgainst);
         }
@@ -420,6 +425,21 @@ private:
                              return rank(a) < rank(b);
                          });
         return std::move(m_ruling);
+    }
+
+    // Only of what is kept: with anything against it, no sentence is to sound as if all were well.
+    void sayWhatSpeaksForIt() {
+        if (m_ruling.readPercent > 0 && m_evidence.damage.places.empty())
+            add(ReasonKind::readThroughout).value = m_ruling.readPercent;
+        const auto watched = std::count_if(
+            m_evidence.own.readings.begin(), m_evidence.own.readings.end(),
+            [&](const Reading& r) { return assess(r, m_policy).reason == FindingReason::withinLimits; });
+        if (watched > 0)
+            add(ReasonKind::vitalsWithin).value = static_cast<double>(watched);
+        if (m_evidence.own.selfTest && m_evidence.own.selfTest->result == SelfTestResult::passed)
+            add(ReasonKind::testPassed);
+        if (m_evidence.change.since != 0 && m_evidence.change.patches.notCompared == 0)
+            add(ReasonKind::noneNew).value = m_evidence.change.comparedPercent;
     }
 
     const Evidence& m_evidence;

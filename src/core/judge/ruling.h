@@ -53,6 +53,10 @@ enum class ReasonKind : std::uint8_t {
     sampleStands,      // for what was not read: RulingReason::value percent may be defective all the same
     // For it.
     nothingAgainst,
+    readThroughout, // RulingReason::value percent of it, without a place that counts against it
+    vitalsWithin,   // RulingReason::value readings are within their limits
+    testPassed,     // the latest self-test that came to an end
+    noneNew,        // nothing new is damaged since an earlier visit
 };
 std::string_view reasonKindName(ReasonKind kind);
 

@@ -1,0 +1,221 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The Judge station, with real clicks and keys on the real window: a ruling as it grows, its reasons and
+// their places, another policy, ruling otherwise, and what of it is kept.
+#include <QTest>
+
+#include "app/judge/judge_station.h"
+#include "app/scan/scan_station.h"
+#include "app/shell/app_window.h"
+#include "report/format.h"
+#include "support/hand.h"
+
+#include <QClipboard>
+#include <QRadioButton>
+#include <QTemporaryDir>
+
+using namespace orbita;
+using namespace orbita::app;
+
+namespace {
+
+QByteArray scenarioText(const char* name, const QByteArray& defects, const QByteArray& more) {
+    return QByteArray(R"({"format":"orbita-scenario","version":1,"name":")") + name +
+           R"(","drive":{"model":"Auk R3","serial":"AK-)" + name +
+           R"(-7T31","sectors":20000000,"physical_bytes":4096,"rpm":5900},)" +
+           R"("pace":{"outer_mb_per_s":150,"inner_mb_per_s":80,"zones":8},"defects":[)" + defects +
+           R"(],"playback_seconds":1,"front":"sat")" + more + "}";
+}
+
+QByteArray unreadable(std::uint64_t lba) {
+    return R"({"kind":"unreadable","answer_ms":20,"sectors":8,"lba":)" +
+           QByteArray::number(static_cast<qulonglong>(lba)) + "}";
+}
+
+} // namespace
+
+class TestJudgeStation final : public QObject {
+    Q_OBJECT
+private:
+    QTemporaryDir m_dir;
+    std::unique_ptr<AppWindow> m_window;
+
+    QString scenario(const char* name, const QByteArray& defects, const QByteArray& more = {}) {
+        QFile file(m_dir.filePath(QLatin1String(name) + ".json"));
+        if (!file.open(QIODevice::WriteOnly))
+            qFatal("cannot write");
+        file.write(scenarioText(name, defects, more));
+        return QStringLiteral("sim:") + file.fileName();
+    }
+    DriveController& controller() { return *m_window->station<ScanStation>().controller(); }
+    template <class Widget>
+    Widget* find(const char* name) {
+        return m_window->station<JudgeStation>().findChild<Widget*>(QLatin1String(name));
+    }
+    QString title() { return find<QLabel>("rulingTitle")->text(); }
+    QString meaning() { return find<QLabel>("rulingMeaning")->text(); }
+    QString given() { return find<QLabel>("given")->text(); }
+    QListView* reasons() { return find<QListView>("reasons"); }
+    QStringList reasonTexts() {
+        QStringList texts;
+        for (int i = 0; i < reasons()->model()->rowCount(); ++i)
+            texts << reasons()->model()->index(i, 0).data().toString();
+        return texts;
+    }
+    QRadioButton* policy(const char* name) {
+        for (auto* button : m_window->findChildren<QRadioButton*>())
+            if (button->text() == QLatin1String(name))
+                return button;
+        return nullptr;
+    }
+    void key(Qt::Key key, Qt::KeyboardModifiers with = {}) { QTest::keyClick(m_window.get(), key, with); }
+    void scanned(const QString& name) {
+        test::openByHand(*m_window, name);
+        key(Qt::Key_F4);
+        test::click(*m_window, "No");
+        key(Qt::Key_F5);
+        QTRY_VERIFY_WITH_TIMEOUT(controller().current() && !controller().scanning() &&
+                                     controller().current()->record.status.phase == ScanPhase::ended,
+                                 30'000);
+    }
+    void askedAndJudged() {
+        key(Qt::Key_F8);
+        QTRY_COMPARE_WITH_TIMEOUT(controller().visit().state(), VisitController::State::read, 20'000);
+        key(Qt::Key_J, Qt::ControlModifier);
+        QTRY_VERIFY(m_window->station<JudgeStation>().isVisible());
+    }
+    std::vector<KeptRuling> kept() {
+        std::vector<KeptRuling> rulings;
+        std::atomic<bool> looked = false;
+        m_window->rack().casebook().post([&](Casebook& casebook) {
+            if (const auto page = casebook.knownDrive(controller().identity()); page)
+                if (auto list = casebook.rulings(page->id))
+                    rulings = std::move(*list);
+            looked = true;
+        });
+        for (int i = 0; i < 500 && !looked; ++i)
+            QTest::qWait(10);
+        return rulings;
+    }
+
+private slots:
+    void init() { m_window = test::demonstration(); }
+    void cleanup() { m_window.reset(); }
+
+    // With the mouse: nothing known, scanned, asked, the places of a reason, another policy, entered.
+    void fromNothingToARuling() {
+        const QString drive = scenario("three", unreadable(4'096'000) + "," + unreadable(10'000'000) + "," +
+                                                    unreadable(16'000'000));
+        test::openByHand(*m_window, drive);
+        key(Qt::Key_J, Qt::ControlModifier);
+        QVERIFY(find<QLabel>("notice")->text().contains("nothing to rule on yet"));
+        scanned(drive);
+        key(Qt::Key_J, Qt::ControlModifier);
+        QTRY_VERIFY2(meaning().contains("“spare duty” at best"), qPrintable(meaning()));
+        QCOMPARE(title(), QStringLiteral("Not judged yet")); // it has not been asked
+        askedAndJudged();
+        QTRY_COMPARE(title(), QStringLiteral("Spare duty"));
+        QVERIFY(meaning().contains("Use it only for what may be lost"));
+        QVERIFY(reasonTexts().at(1).contains("Unreadable sectors in 3 separate places"));
+        // The first reason leads to its first place, and on to the next.
+        auto* place = m_window->station<JudgeStation>().findChild<PlateView*>();
+        QVERIFY(place->isVisible());
+        QTest::mouseClick(reasons()->viewport(), Qt::LeftButton, {},
+                          reasons()->visualRect(reasons()->model()->index(1, 0)).center());
+        const auto shown = [&](std::uint64_t lba) {
+            for (const QLabel* label : m_window->station<JudgeStation>().findChildren<QLabel*>())
+                if (label->isVisible() && label->text().contains(format::lba(Lba{lba})))
+                    return true;
+            return false;
+        };
+        QTRY_VERIFY(shown(4'096'000));
+        key(Qt::Key_Period, Qt::ControlModifier);
+        QTRY_VERIFY(shown(10'000'000));
+        key(Qt::Key_Comma, Qt::ControlModifier);
+        QTRY_VERIFY(shown(4'096'000));
+        // Another policy, and what each comes to.
+        QVERIFY(policy("Refurbisher")->accessibleName().contains("Retire"));
+        QTest::mouseClick(policy("Refurbisher"), Qt::LeftButton, {},
+                          QPoint(8, policy("Refurbisher")->height() / 2));
+        QTRY_COMPARE(title(), QStringLiteral("Retire"));
+        QVERIFY(m_window->rack().controller(0)->policy().name == "Refurbisher"); // of every drive
+        test::click(*m_window, "Enter the ruling");
+        QTRY_VERIFY(given().contains("Retire"));
+        const auto rulings = kept();
+        QCOMPARE(rulings.size(), std::size_t{1});
+        QCOMPARE(rulings.front().holds(), Fate::retire);
+        QCOMPARE(rulings.front().evidence.damage.unreadablePatches, std::uint64_t{3});
+        QVERIFY(parsePolicy(rulings.front().policy, "kept")->name == "Refurbisher");
+        key(Qt::Key_J, Qt::ControlModifier | Qt::ShiftModifier);
+        const QString copied = QGuiApplication::clipboard()->text();
+        QVERIFY2(copied.contains("AK-three-7T31") && copied.contains("Ruling: Retire."), qPrintable(copied));
+    }
+
+    // With the keyboard alone: a person rules otherwise; both stand.
+    void ruledOtherwise() {
+        scanned(scenario("own", {}));
+        askedAndJudged();
+        QTRY_COMPARE(title(), QStringLiteral("Keep"));
+        auto* reason = find<QLineEdit>("ownReason");
+        QVERIFY(!test::button(*m_window, "Rule otherwise")->isEnabled());
+        reason->setFocus(Qt::TabFocusReason);
+        QTest::keyClicks(reason, "It clicks when it starts.");
+        QTest::keyClick(reason, Qt::Key_Tab);
+        auto* fate = find<QComboBox>("ownFate");
+        QTRY_VERIFY(fate->hasFocus());
+        for (int i = 0; i < 3; ++i)
+            QTest::keyClick(fate, Qt::Key_Down);
+        QTest::keyClick(fate, Qt::Key_Tab);
+        QTest::keyClick(QApplication::focusWidget(), Qt::Key_Space);
+        QTRY_VERIFY2(given().contains("It clicks when it starts."), qPrintable(given()));
+        QCOMPARE(title(), QStringLiteral("Keep")); // what the evidence comes to stays to be seen
+        const auto rulings = kept();
+        QCOMPARE(rulings.size(), std::size_t{1});
+        QCOMPARE(rulings.front().holds(), Fate::retire);
+        QCOMPARE(rulings.front().fate, Fate::keep);
+        // Ctrl+Enter enters what the evidence comes to, after it; nothing is taken away.
+        key(Qt::Key_Return, Qt::ControlModifier);
+        QTRY_COMPARE(kept().size(), std::size_t{2});
+    }
+
+    // A clean surface does not clear a drive that says of itself that it is failing.
+    void damningIsNeverToldAsFine() {
+        const QString drive = scenario("says", {}, R"(,"vitals":{"hours":4000,"reallocated":4000})");
+        scanned(drive);
+        askedAndJudged();
+        QTRY_COMPARE(title(), QStringLiteral("Retire"));
+        key(Qt::Key_F4);
+        QStringList told;
+        for (const QLabel* label : m_window->station<ScanStation>().findChildren<QLabel*>())
+            if (label->isVisible())
+                told << label->text();
+        told << m_window->rack()
+                    .index(m_window->rack().rowOf(&controller()))
+                    .data(Qt::AccessibleTextRole)
+                    .toString();
+        const QString all = told.join(QLatin1Char('\n'));
+        QVERIFY2(all.contains("does not clear it") && all.contains("retire"), qPrintable(all));
+        QVERIFY2(!all.contains("Even:") && !all.contains("Even so far"), qPrintable(all));
+    }
+
+    // The ruling follows the scan, and a scan that was stopped vouches for what it has read.
+    void stoppedScanIsNoRuling() {
+        const QString drive = scenario("slowly", {}, {});
+        test::openByHand(*m_window, drive);
+        key(Qt::Key_F4);
+        test::click(*m_window, "No");
+        key(Qt::Key_F5);
+        QTRY_VERIFY_WITH_TIMEOUT(
+            controller().current() && controller().current()->record.status.blocksDone > 200, 20'000);
+        key(Qt::Key_F7);
+        QTRY_VERIFY_WITH_TIMEOUT(!controller().scanning(), 20'000);
+        if (controller().current()->record.status.ended == EndReason::complete)
+            QSKIP("the scan was over before it could be stopped");
+        askedAndJudged();
+        QTRY_VERIFY2(reasonTexts().join('\n').contains("That vouches for no more than itself"),
+                     qPrintable(reasonTexts().join('\n')));
+        QCOMPARE(title(), QStringLiteral("Not judged yet"));
+    }
+};
+
+QTEST_MAIN(TestJudgeStation)
+#include "test_judge_station.moc"
