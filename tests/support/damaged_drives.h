@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Drives whose damage was made on purpose in one of eight shapes: what a judge of shapes is tried on. It shares no
-// number with what is tried.
+// Drives whose damage was made on purpose in one of eight shapes: what a judge of shapes is tried on. It
+// shares no number with what is tried.
 #pragma once
 
 #include "core/base/span_set.h"

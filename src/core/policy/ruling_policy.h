@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The part of a house policy that rulings go by. docs/judging.md says what each number means, docs/formats.md how it
-// is written.
+// The part of a house policy that rulings go by. docs/judging.md says what each number means, docs/formats.md
+// how it is written.
 #pragma once
 
 #include <array>
@@ -26,14 +26,15 @@ enum class DataFate : std::uint8_t { safe, saveSoon, saveNow, specialist };
 std::string_view dataFateName(DataFate fate);
 std::optional<DataFate> dataFateFromName(std::string_view name);
 
-// What is counted or measured of a drive and has limits, in the order in which it is told. More of it is never better.
+// What is counted or measured of a drive and has limits, in the order in which it is told. More of it is
+// never better.
 enum class Measured : std::uint8_t {
     newPatches, // since the visit before
     grownPatches,
     unreadablePatches,
     unreadableSectors, // physical ones
-    healedPatches, // treated, and read well since
-    readSecondTry, // places that failed once
+    healedPatches,     // treated, and read well since
+    readSecondTry,     // places that failed once
     stalledPlaces,
     strainingPlaces,
     labouredPlaces,
@@ -65,8 +66,8 @@ std::optional<NeedsVitals> needsVitalsFromName(std::string_view name);
 
 struct RulingPolicy {
     std::map<Measured, FateLimits> limits;
-    Fate readingWarning = Fate::watch;    // of a reading beyond the limit for a warning, or that has grown
-    Fate readingCritical = Fate::retire;  // beyond the gravest limit, or the drive's own
+    Fate readingWarning = Fate::watch;   // of a reading beyond the limit for a warning, or that has grown
+    Fate readingCritical = Fate::retire; // beyond the gravest limit, or the drive's own
     Fate selfTestFailed = Fate::spareDuty;
     Fate badFirmware = Fate::watch;
     Fate regularShape = Fate::retire; // damage that suggests one head or surface
@@ -74,10 +75,11 @@ struct RulingPolicy {
     Fate growingShape = Fate::retire;
     // Without these, nothing is ruled but what needs no more.
     NeedsVitals needsVitals = NeedsVitals::whereOffered;
-    bool needsSelfTest = false;     // one that came to an end in the last 168 hours of running
-    double leastReadPercent = 95;   // of the drive, within the days below
-    std::int64_t freshDays = 30;    // a scan older than that vouches for nothing any more
-    // A sample that allows no more than so many percent of defective blocks, and shows none, stands for the rest.
+    bool needsSelfTest = false;   // one that came to an end in the last 168 hours of running
+    double leastReadPercent = 95; // of the drive, within the days below
+    std::int64_t freshDays = 30;  // a scan older than that vouches for nothing any more
+    // A sample that allows no more than so many percent of defective blocks, and shows none, stands for the
+    // rest.
     std::optional<double> sampleVouches;
     std::int64_t watchDays = 90; // when to look again
     friend bool operator==(const RulingPolicy&, const RulingPolicy&) = default;

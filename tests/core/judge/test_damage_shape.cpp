@@ -7,9 +7,9 @@ using namespace orbita;
 
 namespace {
 
-constexpr std::array shapes = {DamageShape::none,        DamageShape::singleSpots, DamageShape::onePatch,
-                               DamageShape::severalPatches, DamageShape::band,     DamageShape::regular,
-                               DamageShape::allOver,     DamageShape::growingEdge};
+constexpr std::array shapes = {DamageShape::none,           DamageShape::singleSpots, DamageShape::onePatch,
+                               DamageShape::severalPatches, DamageShape::band,        DamageShape::regular,
+                               DamageShape::allOver,        DamageShape::growingEdge};
 constexpr std::size_t drivesOfEach = 50;
 
 DamagePlaces placesOf(std::uint64_t gigabytes, const std::vector<LbaSpan>& damage) {
@@ -25,8 +25,8 @@ DamagePlaces placesOf(std::uint64_t gigabytes, const std::vector<LbaSpan>& damag
 class TestDamageShape : public QObject {
     Q_OBJECT
 private slots:
-    // 400 drives that no constant was chosen by: at least nine in ten right, and none of the wrong ones told as
-    // sure but one in fifty. "Not sure" counts as not right.
+    // 400 drives that no constant was chosen by: at least nine in ten right, and none of the wrong ones told
+    // as sure but one in fifty. "Not sure" counts as not right.
     void eightShapesAreTold() {
         std::size_t right = 0;
         std::size_t unsure = 0;
@@ -35,8 +35,8 @@ private slots:
         for (const DamageShape shape : shapes) {
             std::array<std::size_t, shapes.size()> told{};
             for (std::size_t n = 0; n < drivesOfEach; ++n) {
-                const ShapeFound found =
-                    shapeOf(test::DamagedDrives(firstSeed() + n * 16 + static_cast<std::size_t>(shape)).make(shape));
+                const ShapeFound found = shapeOf(
+                    test::DamagedDrives(firstSeed() + n * 16 + static_cast<std::size_t>(shape)).make(shape));
                 ++told[static_cast<std::size_t>(found.shape)];
                 if (found.sureness == Sureness::notSure)
                     ++unsure;
@@ -73,8 +73,8 @@ private slots:
     }
 
     void growthNeedsThatItWasReadBefore() {
-        DamagePlaces places = placesOf(
-            4000, {{Lba{1'000'000'000}, SectorCount{400}}, {Lba{1'000'000'400}, SectorCount{400}}});
+        DamagePlaces places =
+            placesOf(4000, {{Lba{1'000'000'000}, SectorCount{400}}, {Lba{1'000'000'400}, SectorCount{400}}});
         places.damageBefore = {{{Lba{1'000'000'000}, SectorCount{400}}}};
         QCOMPARE(shapeOf(places).shape, DamageShape::onePatch);
         places.readBefore = places.read;

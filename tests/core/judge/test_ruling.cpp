@@ -206,15 +206,18 @@ private slots:
         QVERIFY2(policy, policy ? "" : policy.error().message().c_str());
         const Ruling ruling = rule(*evidence, *policy);
         const Json& expect = one["expect"];
-        const auto text = [](std::string_view name) { return QByteArray(name.data(), static_cast<int>(name.size())); };
+        const auto text = [](std::string_view name) {
+            return QByteArray(name.data(), static_cast<int>(name.size()));
+        };
         QCOMPARE(text(nameOf(ruling.leading(), *evidence)), text(expect["leading"].get<std::string>()));
         QCOMPARE(text(fateName(ruling.fate)), text(expect["ruling"].get<std::string>()));
         QCOMPARE(ruling.settled, expect["settled"].get<bool>());
         QCOMPARE(text(dataFateName(ruling.data)), text(expect["data"].get<std::string>()));
         for (const Json& also : expect.value("also", Json::array()))
-            QVERIFY2(std::any_of(ruling.reasons.begin(), ruling.reasons.end(),
-                                 [&](const RulingReason& reason) { return nameOf(reason, *evidence) == also; }),
-                     also.dump().c_str());
+            QVERIFY2(
+                std::any_of(ruling.reasons.begin(), ruling.reasons.end(),
+                            [&](const RulingReason& reason) { return nameOf(reason, *evidence) == also; }),
+                also.dump().c_str());
         QCOMPARE(ruling.lookAgainAt.has_value(), ruling.settled && ruling.fate == Fate::watch);
         // The same, after a way through a file.
         QCOMPARE(rule(*parseEvidence(evidenceDocument(*evidence), "again"), *policy), ruling);
@@ -252,7 +255,8 @@ private slots:
                          evidenceDocument(part).c_str());
             }
         }
-        QVERIFY(!rule(Evidence{}, defaultPolicy()).settled || rule(Evidence{}, defaultPolicy()).fate == Fate::retire);
+        QVERIFY(!rule(Evidence{}, defaultPolicy()).settled ||
+                rule(Evidence{}, defaultPolicy()).fate == Fate::retire);
     }
 
     void whatWouldChangeItIsTrue() {
@@ -270,9 +274,10 @@ private slots:
                 QVERIFY(rule(worse, defaultPolicy()).fate >= reason.nextWeight);
                 worse.damage.laboured -= 1;
                 const Ruling almost = rule(worse, defaultPolicy());
-                const auto same = std::find_if(almost.reasons.begin(), almost.reasons.end(), [](const auto& r) {
-                    return r.kind == ReasonKind::measured && r.measured == Measured::labouredPlaces;
-                });
+                const auto same =
+                    std::find_if(almost.reasons.begin(), almost.reasons.end(), [](const auto& r) {
+                        return r.kind == ReasonKind::measured && r.measured == Measured::labouredPlaces;
+                    });
                 QVERIFY(same != almost.reasons.end() && same->weight == reason.weight);
                 Evidence gone = evidence;
                 gone.damage.laboured = 0;
@@ -310,9 +315,10 @@ private slots:
     void badPoliciesAreRefused() {
         QFETCH(QByteArray, ruling);
         QFETCH(QByteArray, named);
-        const auto policy = parsePolicy("{\"format\":\"orbita-policy\",\"version\":1,\"name\":\"x\",\"ruling\":" +
-                                            ruling.toStdString() + "}",
-                                        "x.json");
+        const auto policy = parsePolicy(
+            "{\"format\":\"orbita-policy\",\"version\":1,\"name\":\"x\",\"ruling\":" + ruling.toStdString() +
+                "}",
+            "x.json");
         QVERIFY(!policy);
         QVERIFY2(policy.error().message().find(named.toStdString()) != std::string::npos,
                  policy.error().message().c_str());
@@ -344,7 +350,8 @@ private slots:
         row("{\"format\":\"orbita-evidence\",\"version\":1,\"damage\":{\"stalled\":1e99}}");
         row("{\"format\":\"orbita-evidence\",\"version\":1,\"damage\":{\"late_percent\":1e300}}");
         row("{\"format\":\"orbita-evidence\",\"version\":1,\"damage\":{\"shape\":{\"shape\":\"odd\"}}}");
-        row("{\"format\":\"orbita-evidence\",\"version\":1,\"own_word\":{\"readings\":[{\"kind\":\"odd\"}]}}");
+        row("{\"format\":\"orbita-evidence\",\"version\":1,\"own_word\":{\"readings\":[{\"kind\":\"odd\"}]}"
+            "}");
         row("{\"format\":\"orbita-evidence\",\"version\":1,\"own_word\":{\"readings\":[{\"worst\":256}]}}");
         row("{\"format\":\"orbita-evidence\",\"version\":1,\"last_ended\":7}");
     }

@@ -88,8 +88,7 @@ Agreement agreementWith(const std::vector<double>& at, double period) {
         sum += std::polar(1.0, 2 * std::numbers::pi * std::fmod(mean, period) / period);
         ++agreement.cycles;
     }
-    agreement.length =
-        agreement.cycles == 0 ? 0 : std::abs(sum) / static_cast<double>(agreement.cycles);
+    agreement.length = agreement.cycles == 0 ? 0 : std::abs(sum) / static_cast<double>(agreement.cycles);
     return agreement;
 }
 
@@ -106,8 +105,8 @@ constexpr double chanceStrength = 12.5; // beyond what the best of some thousand
 
 // The distance is only roughly the same all over a drive: tracks are longer at its beginning. So stretches
 // are looked at each by itself.
-// Nothing that recurs within a few times `gap`: what is told apart by it lies so far apart by itself; nor over
-// less than a twentieth of the drive, where there are no turns of heads to speak of.
+// Nothing that recurs within a few times `gap`: what is told apart by it lies so far apart by itself; nor
+// over less than a twentieth of the drive, where there are no turns of heads to speak of.
 Recurrence recurrenceIn(const std::vector<Cluster>& clusters, SectorCount gap, SectorCount capacity) {
     Recurrence found;
     if (clusters.size() < leastCycles ||
@@ -232,9 +231,9 @@ Region regionOf(const std::vector<Cluster>& clusters, SectorCount capacity) {
     region.span = spanBetween(clusters[first].span.first, clusters[last].span.end());
     region.share = shareOf(region.span.count, capacity);
     for (std::size_t i = first; i < last; ++i)
-        region.widestGap =
-            std::max(region.widestGap, shareOf(spanBetween(clusters[i].span.end(), clusters[i + 1].span.first).count,
-                                               region.span.count));
+        region.widestGap = std::max(
+            region.widestGap, shareOf(spanBetween(clusters[i].span.end(), clusters[i + 1].span.first).count,
+                                      region.span.count));
     const double outside = static_cast<double>(clusters.size() - most) / std::max(1e-9, 1 - region.share);
     region.outnumbers = static_cast<double>(most) / std::max(1e-9, region.share) / std::max(1.0, outside);
     return region;
@@ -310,7 +309,8 @@ ShapeFound shapeOf(const DamagePlaces& places) {
         return found;
     }
     const double evenness = evennessOf(clusters, places);
-    if ((clusters.size() > fewPlaces && evenness >= 0.8) || shareOf(sumOf(places.damage), places.capacity) > 0.4) {
+    if ((clusters.size() > fewPlaces && evenness >= 0.8) ||
+        shareOf(sumOf(places.damage), places.capacity) > 0.4) {
         found.shape = DamageShape::allOver;
         // Where some of it does recur, it may be a head all the same.
         found.sureness = surely((evenness >= 0.9 || clusters.size() <= fewPlaces) && recurs.share < 0.2
@@ -328,9 +328,8 @@ ShapeFound shapeOf(const DamagePlaces& places) {
         return found;
     }
 
-    const auto largest = std::max_element(clusters.begin(), clusters.end(), [](const auto& a, const auto& b) {
-        return a.damaged < b.damaged;
-    });
+    const auto largest = std::max_element(clusters.begin(), clusters.end(),
+                                          [](const auto& a, const auto& b) { return a.damaged < b.damaged; });
     const bool onlySpots = std::all_of(clusters.begin(), clusters.end(), [&](const Cluster& cluster) {
         return cluster.damaged.value * sector <= spotBytes;
     });

@@ -9,8 +9,8 @@ namespace orbita {
 
 namespace {
 
-constexpr std::array<std::string_view, placeChanges> changeNames = {
-    "new", "worse", "same", "better", "gone", "healed", "not-compared"};
+constexpr std::array<std::string_view, placeChanges> changeNames = {"new",  "worse",  "same",        "better",
+                                                                    "gone", "healed", "not-compared"};
 
 ByteSpan bytesOf(const LbaSpan& span, std::uint32_t logicalBytes) {
     return {span.first.value * logicalBytes, span.count.value * logicalBytes};
@@ -80,12 +80,12 @@ std::vector<Patch> unreadablePatchesOf(const KnownState& state) {
 std::pair<std::size_t, std::size_t> near(const std::vector<ChangedPlace>& places, const ByteSpan& where) {
     const std::uint64_t from = where.first - std::min(where.first, patchGapBytes);
     const std::uint64_t to = where.end() + patchGapBytes;
-    const auto first = std::partition_point(places.begin(), places.end(), [&](const ChangedPlace& place) {
-        return place.where.end() <= from;
-    });
+    const auto first = std::partition_point(
+        places.begin(), places.end(), [&](const ChangedPlace& place) { return place.where.end() <= from; });
     const auto last = std::partition_point(first, places.end(),
                                            [&](const ChangedPlace& place) { return place.where.first < to; });
-    return {static_cast<std::size_t>(first - places.begin()), static_cast<std::size_t>(last - places.begin())};
+    return {static_cast<std::size_t>(first - places.begin()),
+            static_cast<std::size_t>(last - places.begin())};
 }
 
 } // namespace
@@ -142,7 +142,8 @@ std::vector<ChangedPlace> compareDefects(const KnownState& before, const KnownSt
         place.before = was == nullptr ? Grade::none : was->grade;
         place.now = is == nullptr ? Grade::none : is->grade;
         place.change = changeOf(place.before, place.now, wasRead, isRead);
-        if (place.change == PlaceChange::gone && (healedIn(before, place.where) || healedIn(now, place.where)))
+        if (place.change == PlaceChange::gone &&
+            (healedIn(before, place.where) || healedIn(now, place.where)))
             place.change = PlaceChange::healed;
         if (!places.empty() && places.back().where.end() == place.where.first &&
             places.back().before == place.before && places.back().now == place.now &&

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What has become of a drive's defects from one time to another: by place in bytes, since a bridge may have shown it
-// with sectors of another size.
+// What has become of a drive's defects from one time to another: by place in bytes, since a bridge may have
+// shown it with sectors of another size.
 #pragma once
 
 #include "core/plate/ledger.h"
@@ -14,8 +14,8 @@ namespace orbita {
 
 // Kept by name.
 enum class PlaceChange : std::uint8_t {
-    fresh,       // read well before
-    worse,       // was less late, or could be read
+    fresh, // read well before
+    worse, // was less late, or could be read
     same,
     better,      // still a defect, but less of one
     gone,        // reads well, by itself
@@ -50,8 +50,8 @@ struct KnownState {
     TreatmentLayer treatments;
 };
 
-// What is good on every later read, or was measured while something else used the drive, says nothing against it;
-// damaged transfers accuse the cable.
+// What is good on every later read, or was measured while something else used the drive, says nothing against
+// it; damaged transfers accuse the cable.
 bool isDamage(const LedgerEntry& entry);
 
 // Every place that was a defect at either time, ascending, none overlapping.

@@ -183,7 +183,7 @@ private:
     template <class T>
     void wholeNumber(const char* key, T& number) {
         if (const Ordered* found = find(key)) {
-            const bool fits = found->is_number_unsigned() ? std::in_range<T>(found->get<std::uint64_t>())
+            const bool fits = found->is_number_unsigned()  ? std::in_range<T>(found->get<std::uint64_t>())
                               : found->is_number_integer() ? std::in_range<T>(found->get<std::int64_t>())
                                                            : false;
             if (!fits)

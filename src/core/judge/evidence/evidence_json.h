@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Evidence as a document: format "orbita-evidence", version 1 (docs/formats.md). What is left out is as if nothing was
-// known of it.
+// Evidence as a document: format "orbita-evidence", version 1 (docs/formats.md). What is left out is as if
+// nothing was known of it.
 #pragma once
 
 #include "core/base/error.h"

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What several scans of one drive, taken together, say of its surface: of each place, what was found there last.
+// What several scans of one drive, taken together, say of its surface: of each place, what was found there
+// last.
 #pragma once
 
 #include "core/judge/evidence/defect_changes.h"

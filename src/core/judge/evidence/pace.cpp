@@ -66,8 +66,8 @@ std::optional<UnevenZone> slowestZone(const ScanDigest& scan) {
         const double ahead = medianOfZones(scan, z - std::min(z, neighbours), z);
         const double behind = medianOfZones(scan, z + 1, std::min(zoneCount, z + 1 + neighbours));
         // Where one side is missing, the drive may still fall off towards its end.
-        const double expected = ahead > 0 && behind > 0 ? std::max(ahead, behind)
-                                                        : std::max(ahead, behind) * mostFall;
+        const double expected =
+            ahead > 0 && behind > 0 ? std::max(ahead, behind) : std::max(ahead, behind) * mostFall;
         if (expected <= 0)
             continue;
         const double ratio = scan.zones[z].nsPerByte / expected;

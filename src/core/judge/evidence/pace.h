@@ -20,8 +20,8 @@ struct PaceChange {
 // once, or fewer than eight zones in common.
 std::optional<PaceChange> comparePace(const ScanDigest& before, const ScanDigest& now);
 
-// The zone that takes longest against its neighbours, which is what it should give: the pace of a rotating drive
-// falls gently from its beginning to its end, that of solid state not at all.
+// The zone that takes longest against its neighbours, which is what it should give: the pace of a rotating
+// drive falls gently from its beginning to its end, that of solid state not at all.
 struct UnevenZone {
     double ratio = 1;
     std::size_t zone = 0;

@@ -88,7 +88,8 @@ ScanDigest digestOf(const ScanRecord& record) {
     digest.treatments = record.treatments;
     digest.standstills = record.standstills;
     digest.graded = status.totals.visited();
-    for (const Grade grade : {Grade::late, Grade::laboured, Grade::straining, Grade::stalled, Grade::unreadable})
+    for (const Grade grade :
+         {Grade::late, Grade::laboured, Grade::straining, Grade::stalled, Grade::unreadable})
         digest.late += status.totals.of(grade);
     digest.disturbed = std::min(digest.late, status.totals.disturbed);
     digest.late -= digest.disturbed;

@@ -40,7 +40,8 @@ struct ScanDigest {
     std::uint64_t disturbed = 0; // late or worse while something else used the drive
     std::uint64_t linkFaults = 0;
     std::uint64_t failedBlocks = 0; // failed as a whole; their sectors are still to be found out
-    // By how many units of lateness the latest block in a thousand is late, at least: how even its answers are.
+    // By how many units of lateness the latest block in a thousand is late, at least: how even its answers
+    // are.
     double lateUnitsOfThousandth = 0;
 };
 
