@@ -2,10 +2,9 @@
 // orbita-cli judge: may the drive be kept, and why.
 #pragma once
 
-#include "cli/keeping.h"
+#include "cli/judged_drive.h"
 
 #include <string>
-#include <vector>
 
 namespace CLI {
 class App;
@@ -14,17 +13,15 @@ class App;
 namespace orbita::cli {
 
 struct JudgeOptions {
-    std::vector<std::string> what; // a target, or scan files of one drive
-    std::int64_t drive = 0;        // its number in the casebook; 0: not given
-    std::string policy;
-    std::string data = "not-asked";
-    std::vector<std::string> complaints; // "slow", "noise=yes"
-    std::string rule;                    // a person's own ruling
+    JudgeWhat what;
+    std::string rule; // a person's own ruling
     std::string reason;
     bool enter = false;
     bool json = false;
-    Who who;
 };
+
+// Of a ruling; `own`: as a person ruled otherwise.
+int statusOf(const Ruling& ruling, std::optional<Fate> own);
 
 void addJudgeOptions(CLI::App& command, JudgeOptions& options);
 int judge(const JudgeOptions& options);

@@ -9,6 +9,7 @@
 #include "cli/interrupt.h"
 #include "cli/judge_command.h"
 #include "cli/refresh_command.h"
+#include "cli/report_command.h"
 #include "cli/restore_command.h"
 #include "cli/scan_command.h"
 #include "cli/selftest_command.h"
@@ -252,6 +253,7 @@ int main(int argc, char** argv) {
     CLI::App* restore = app.add_subcommand(
         "restore", "put back a setting of the drive that an earlier scan has left changed");
     CLI::App* judge = app.add_subcommand("judge", "say whether a drive may be kept, and why");
+    CLI::App* report = app.add_subcommand("report", "write what is handed over of a drive");
     CLI::App* casebook = app.add_subcommand("casebook", "look into the casebook, and export from it");
     std::string restoreTarget;
     orbita::cli::Who restoreWho;
@@ -261,6 +263,8 @@ int main(int argc, char** argv) {
     addCasebookCommands(*casebook, casebookOptions);
     orbita::cli::JudgeOptions judgeOptions;
     orbita::cli::addJudgeOptions(*judge, judgeOptions);
+    orbita::cli::ReportOptions reportOptions;
+    orbita::cli::addReportOptions(*report, reportOptions);
     orbita::cli::ImageOptions imageOptions;
     addImageOptions(*image, imageOptions);
     orbita::cli::TreatOptions treatOptions;
@@ -298,7 +302,7 @@ int main(int argc, char** argv) {
     qInstallMessageHandler(withoutRemarks);
     // Painting text needs the graphical library, but no display.
     std::unique_ptr<QCoreApplication> qt;
-    if (options.results.plate.empty() && casebookOptions.results.plate.empty()) {
+    if (options.results.plate.empty() && casebookOptions.results.plate.empty() && !reportOptions.paints()) {
         qt = std::make_unique<QCoreApplication>(argc, argv);
     } else {
         qputenv("QT_QPA_PLATFORM", "offscreen");
@@ -324,6 +328,8 @@ int main(int argc, char** argv) {
             return settled(orbita::cli::restore(restoreTarget, restoreWho));
         if (judge->parsed())
             return settled(orbita::cli::judge(judgeOptions));
+        if (report->parsed())
+            return settled(orbita::cli::report(reportOptions));
         if (casebook->parsed())
             return settled(orbita::cli::casebook(casebookOptions));
         return settled(orbita::cli::scan(options));

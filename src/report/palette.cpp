@@ -14,7 +14,7 @@ struct Row {
 };
 
 // In the order of Tone. On dark ground lightness rises with lateness, on light ground it falls.
-constexpr std::array<Row, static_cast<std::size_t>(Tone::count)> table = {{
+constexpr std::array<Row, static_cast<std::size_t>(Tone::count)> paletteRows = {{
     {0xFF0D1117, 0xFFF3F5F7}, // ground
     {0xFF12171F, 0xFFE8ECF0}, // rail
     {0xFF141A24, 0xFFFFFFFF}, // panel
@@ -40,7 +40,7 @@ constexpr std::array<Row, static_cast<std::size_t>(Tone::count)> table = {{
 } // namespace
 
 QColor Palette::operator[](Tone tone) const {
-    const Row& row = table[static_cast<std::size_t>(tone)];
+    const Row& row = paletteRows[static_cast<std::size_t>(tone)];
     return QColor::fromRgb(m_scheme == ColourScheme::dark ? row.dark : row.light);
 }
 

@@ -137,6 +137,50 @@ private slots:
         QVERIFY(cli({"casebook", "visits", "1"}).out.contains("ruling     Keep"));
     }
 
+    void reportsInEveryForm() {
+        const QString drive = askable(path("report.json"), unreadable(80'000));
+        cli({"scan", drive});
+        const QStringList forms = {path("r.html"), path("r.pdf"), path("r.txt"), path("r-report.json"),
+                                   path("r.csv")};
+        const Ran ran = cli({"report", drive, "--customer", "Harbour office", "--html", forms[0], "--pdf",
+                             forms[1], "--text", forms[2], "--json", forms[3], "--csv", forms[4], "--shop",
+                             "Quay Street", "--mask-serials"});
+        QCOMPARE(ran.status, 4); // as the ruling: watch
+        for (const QString& form : forms) {
+            QFile file(form);
+            QVERIFY2(file.open(QIODevice::ReadOnly), qPrintable(form));
+            const QByteArray content = file.readAll();
+            QVERIFY2(content.size() > 300, qPrintable(form));
+            QVERIFY2(!content.contains("AK-T-7741"), qPrintable(form));
+            if (!form.endsWith(".pdf"))
+                QVERIFY2(content.contains("Harbour office") && content.contains("Quay Street") &&
+                             content.contains("7741"),
+                         qPrintable(form));
+            QCOMPARE(file.permissions() & (QFile::ReadGroup | QFile::ReadOther), QFile::Permissions());
+        }
+        QVERIFY(jsonOf(forms[3])["format"] == "orbita-report");
+        // Without a form, for whoever reads it here; of a drive that is not attached.
+        const Ran told = cli({"report", "--drive", "1", "--kind", "warranty"});
+        QVERIFY(told.out.contains("Sheet for a warranty claim") && told.out.contains("AK-T-7741"));
+    }
+
+    void reportsThatCannotBeWritten() {
+        const QString drive = askable(path("unwritten.json"), {});
+        cli({"scan", drive});
+        Ran ran = cli({"report", drive, "--text", path("same.txt"), "--csv", path("same.txt")});
+        QCOMPARE(ran.status, 2);
+        QVERIFY(ran.err.contains("same.txt"));
+        QVERIFY(!QFile::exists(path("same.txt")));
+        ran = cli({"report", drive, "--html", path("no/such/folder.html"), "--text", path("still.txt")});
+        QCOMPARE(ran.status, 2);
+        ran = cli({"report", drive, "--html", "/dev/full", "--text", path("still.txt")});
+        QCOMPARE(ran.status, 2);
+        ran = cli({"report", drive, "--html", path("l.html"), "--logo", path("unwritten.json")});
+        QCOMPARE(ran.status, 2);
+        QVERIFY2(ran.err.contains("no picture"), qPrintable(ran.err));
+        QVERIFY(!QFile::exists(path("l.html")));
+    }
+
     void badCalls_data() {
         QTest::addColumn<QStringList>("call");
         QTest::addColumn<QString>("named");
