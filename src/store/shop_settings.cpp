@@ -1,12 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/shop_settings.h"
 
+#include "core/base/ownership.h"
 #include "core/base/read_file.h"
 #include "core/base/text.h"
 #include "store/scan_file.h"
 
 #include <QFile>
 #include <QStandardPaths>
+#include <filesystem>
 #include <nlohmann/json.hpp>
 
 namespace orbita {
@@ -58,6 +60,8 @@ Result<void> saveShop(const ShopSettings& shop, const std::string& path) {
                                       {"name", shop.name},
                                       {"address", shop.address},
                                       {"logo", shop.logo}};
+    if (auto made = makePrivateFolders(std::filesystem::path(path).parent_path().string()); !made)
+        return made;
     return saveFile(path, json.dump(1, ' ', false, nlohmann::ordered_json::error_handler_t::replace) + "\n");
 }
 

@@ -4,6 +4,7 @@
 #include <QTest>
 
 #include "app/judge/judge_station.h"
+#include "app/judge/report_dialog.h"
 #include "app/scan/scan_station.h"
 #include "app/shell/app_window.h"
 #include "report/format.h"
@@ -175,6 +176,80 @@ private slots:
         // Ctrl+Enter enters what the evidence comes to, after it; nothing is taken away.
         key(Qt::Key_Return, Qt::ControlModifier);
         QTRY_COMPARE(kept().size(), std::size_t{2});
+    }
+
+    // From a judged drive to a page on the disk, by mouse; the shop is remembered.
+    void aReportIsWritten() {
+        qputenv("XDG_CONFIG_HOME", m_dir.filePath("config").toUtf8());
+        scanned(scenario("page", unreadable(4'096'000)));
+        askedAndJudged();
+        QTRY_COMPARE(title(), QStringLiteral("Watch"));
+        for (const char* file : {"page.html", "page.pdf"}) {
+            test::click(*m_window, "Write a report");
+            QTRY_VERIFY(m_window->findChild<ReportDialog*>() != nullptr);
+            const QPointer<ReportDialog> dialog = m_window->findChild<ReportDialog*>();
+            auto* shop = dialog->findChild<QLineEdit*>(QStringLiteral("shopName"));
+            if (QLatin1String(file) == QLatin1String("page.html"))
+                QTest::keyClicks(shop, "Quay Street Workshop");
+            QCOMPARE(shop->text(), QStringLiteral("Quay Street Workshop"));
+            QTest::mouseClick(dialog->findChild<QPushButton*>(QStringLiteral("primary")), Qt::LeftButton);
+            test::saveByHand(*m_window, m_dir.filePath(QLatin1String(file)));
+            const auto answer = [&] {
+                return dialog ? dialog->findChild<QLabel*>(QStringLiteral("reportAnswer"))->text()
+                              : QString();
+            };
+            QTRY_VERIFY2_WITH_TIMEOUT(!dialog, qPrintable(answer()), 20'000);
+            QFile written(m_dir.filePath(QLatin1String(file)));
+            QVERIFY(written.open(QIODevice::ReadOnly));
+            const QByteArray content = written.readAll();
+            if (QLatin1String(file) == QLatin1String("page.html"))
+                QVERIFY2(content.contains("Quay Street Workshop") && content.contains("AK-page-7T31") &&
+                             content.contains("data:image/png") &&
+                             content.contains("may stay in service if it is"),
+                         content.left(3000));
+            else
+                QVERIFY(content.startsWith("%PDF"));
+        }
+        // Where it cannot be written, that is said in place, and nothing is lost.
+        key(Qt::Key_R, Qt::ControlModifier | Qt::ShiftModifier);
+        QTRY_VERIFY(m_window->findChild<ReportDialog*>() != nullptr);
+        const QPointer<ReportDialog> dialog = m_window->findChild<ReportDialog*>();
+        auto* logo = dialog->findChild<QLineEdit*>(QStringLiteral("shopLogo"));
+        QTest::keyClicks(logo, m_dir.filePath("page.html"));
+        QTest::mouseClick(dialog->findChild<QPushButton*>(QStringLiteral("primary")), Qt::LeftButton);
+        test::saveByHand(*m_window, m_dir.filePath("never.pdf"));
+        QTRY_VERIFY(
+            dialog->findChild<QLabel*>(QStringLiteral("reportAnswer"))->text().contains("no picture"));
+        QVERIFY(!QFile::exists(m_dir.filePath("never.pdf")));
+        dialog->close();
+    }
+
+    // Twenty drives, at a glance: what is most urgent stands first, and all of them on one sheet.
+    void theRackByUrgency() {
+        qputenv("XDG_CONFIG_HOME", m_dir.filePath("config-rack").toUtf8());
+        scanned(scenario("bad", unreadable(4'096'000) + "," + unreadable(12'000'000)));
+        askedAndJudged();
+        QTRY_COMPARE(title(), QStringLiteral("Spare duty"));
+        DriveController* bad = &controller();
+        QVERIFY(m_window->rack().rowOf(bad) > 0);
+        key(Qt::Key_D, Qt::ControlModifier | Qt::ShiftModifier);
+        QCOMPARE(m_window->rack().rowOf(bad), 0);
+        QCOMPARE(&controller(), bad); // the one in view stays in view
+        QCOMPARE(m_window->findChild<QAbstractItemView*>(QStringLiteral("rack"))->currentIndex().row(), 0);
+        test::click(*m_window, "Sheet…");
+        QTRY_VERIFY(m_window->findChild<ReportDialog*>() != nullptr);
+        const QPointer<ReportDialog> dialog = m_window->findChild<ReportDialog*>();
+        QTest::mouseClick(dialog->findChild<QCheckBox*>(QStringLiteral("maskSerials")), Qt::LeftButton);
+        QTest::mouseClick(dialog->findChild<QPushButton*>(QStringLiteral("primary")), Qt::LeftButton);
+        test::saveByHand(*m_window, m_dir.filePath("all.csv"));
+        QTRY_VERIFY_WITH_TIMEOUT(!dialog, 20'000);
+        QFile sheet(m_dir.filePath("all.csv"));
+        QVERIFY(sheet.open(QIODevice::ReadOnly));
+        const QString text = QString::fromUtf8(sheet.readAll());
+        QVERIFY2(text.contains("Spare duty") && text.contains("Not looked at yet") &&
+                     !text.contains("AK-bad-7T31") &&
+                     text.indexOf("Spare duty") < text.indexOf("Not looked at yet"),
+                 qPrintable(text));
     }
 
     // A clean surface does not clear a drive that says of itself that it is failing.

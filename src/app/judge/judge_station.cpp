@@ -1,14 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/judge_station.h"
 
+#include "app/judge/case_report_of.h"
 #include "app/judge/reason_places.h"
+#include "app/judge/report_dialog.h"
 #include "app/theme/theme.h"
 #include "report/format.h"
 #include "report/ruling_words.h"
 #include "report/words.h"
+#include "store/scan_file.h"
 
 #include <QClipboard>
 #include <QDateTime>
+#include <QFileInfo>
 #include <QGuiApplication>
 #include <QHBoxLayout>
 #include <QLocale>
@@ -54,7 +58,7 @@ JudgeStation::JudgeStation(QWidget* parent)
     , m_own(new OwnRulingPanel(this))
     , m_given(new QLabel(this))
     , m_foot(new StationFoot(tr("&Enter the ruling"), tr("Keep it in the casebook (Ctrl+Enter)"),
-                             tr("Back to the scan"), this)) {
+                             tr("Write a re&port…"), this)) {
     m_list->setModel(m_model);
     m_list->setItemDelegate(new ReasonDelegate(m_list));
     m_list->setObjectName(QStringLiteral("reasons"));
@@ -90,7 +94,7 @@ JudgeStation::JudgeStation(QWidget* parent)
     column->setSpacing(8);
     column->addLayout(middle, 1);
     column->addWidget(m_foot);
-    connect(m_foot, &StationFoot::nextWanted, this, [this] { emit stationWanted(QStringLiteral("scan")); });
+    connect(m_foot, &StationFoot::nextWanted, this, &JudgeStation::openReport);
     connect(m_list->selectionModel(), &QItemSelectionModel::currentChanged, this, &JudgeStation::showReason);
     connect(m_list, &QListView::activated, this, [this] { showNextPlace(true); });
     connect(m_policies, &PolicyChoice::chosen, this, &JudgeStation::policyWanted);
@@ -158,6 +162,9 @@ void JudgeStation::addActions() {
                    m_controller->ruling().whyNotGive(m_controller->visit().visit().id).isEmpty();
         })
         .withItsStation();
+    addStationAction("report", tr("Write a report of the drive"), Qt::CTRL | Qt::SHIFT | Qt::Key_R, [this] {
+        openReport();
+    }).onlyWhile(known);
     addButtonAction("rule-otherwise", tr("Rule otherwise, with a reason"), {}, m_own->button());
     addStationAction("next-place", tr("Show the next place of the reason on the map"),
                      Qt::CTRL | Qt::Key_Period, [this] { showNextPlace(true); })
@@ -374,6 +381,33 @@ void JudgeStation::giveRuling() {
     const Visit& visit = m_controller->visit().visit();
     m_controller->ruling().give(visit.id, std::nullopt, {}, visit.tester);
     emit told(tr("Entered: %1").arg(words::rulingShort(m_controller->ruling().ruling())));
+}
+
+void JudgeStation::openReport() {
+    if (m_controller == nullptr || !m_controller->ruling().known())
+        return;
+    const auto report = std::make_shared<const CaseReport>(caseReportOf(*m_controller));
+    const auto choice = [&](const QString& text, ReportKind kind) {
+        return ReportDialog::Choice{text, [kind, report](const Shop& shop, bool mask) {
+                                        CaseReport own = *report;
+                                        own.shop = shop;
+                                        own.maskSerials = mask;
+                                        return makeReport(kind, own);
+                                    }};
+    };
+    const DriveIdentity& drive = m_controller->identity();
+    auto* dialog = new ReportDialog(
+        tr("%1, serial %2: %3")
+            .arg(words::driveName(drive), QString::fromStdString(drive.serial),
+                 words::rulingShort(m_controller->ruling().ruling())),
+        {choice(tr("One page to hand over"), ReportKind::handover),
+         choice(tr("Technical report, all of it"), ReportKind::technical),
+         choice(tr("Sheet for a warranty claim"), ReportKind::warranty)},
+        QFileInfo(QString::fromStdString(scanFileName(drive, report->now))).completeBaseName(),
+        m_controller->target().name.empty() ? PlaceRules{} : rulesFor(m_controller->target()), this);
+    connect(dialog, &ReportDialog::written, this,
+            [this](const QString& path) { emit told(tr("Written to %1").arg(path)); });
+    dialog->show();
 }
 
 void JudgeStation::ruleOtherwise(Fate fate, const QString& reason) {

@@ -38,6 +38,7 @@ private:
     void refreshGiven();
     void refreshFoot();
     void giveRuling();
+    void openReport();
     void ruleOtherwise(Fate fate, const QString& reason);
     void showNextPlace(bool forward);
     void showReason(const QModelIndex& index);

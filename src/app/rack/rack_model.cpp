@@ -149,6 +149,24 @@ int RackModel::addDesk(Target target) {
     return row;
 }
 
+void RackModel::sortByUrgency() {
+    const auto urgency = [](const DriveController& controller) {
+        return controller.ruling().known() ? urgencyOf(controller.ruling().ruling()) : INT_MAX;
+    };
+    emit layoutAboutToBeChanged();
+    const QModelIndexList before = persistentIndexList();
+    std::vector<const DriveController*> at; // what each of them stood for
+    for (const QModelIndex& index : before)
+        at.push_back(controller(index.row()));
+    std::stable_sort(m_controllers.begin(), m_controllers.end(),
+                     [&](const auto& a, const auto& b) { return urgency(*a) < urgency(*b); });
+    QModelIndexList after;
+    for (const DriveController* one : at)
+        after.push_back(index(rowOf(one)));
+    changePersistentIndexList(before, after);
+    emit layoutChanged();
+}
+
 void RackModel::setPolicy(const HousePolicy& policy) {
     m_policy = policy;
     for (const auto& controller : m_controllers)

@@ -30,6 +30,8 @@ public:
     [[nodiscard]] int rowOf(const DriveController* controller) const;
     // Why the rack is empty, where that is an error.
     [[nodiscard]] std::optional<Error> error() const { return m_error; }
+    // What is most urgent first; of what is alike, in the order in which it stood.
+    void sortByUrgency();
     // Judges every drive by that one from now on.
     void setPolicy(const HousePolicy& policy);
     // Why the shop's own policy is not in force; Orbita's own is then.

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/app_window.h"
 
+#include "app/judge/case_report_of.h"
+#include "app/judge/report_dialog.h"
 #include "app/rack/dial_painter.h"
 #include "app/shell/keys_page.h"
 #include "app/shell/open_dialog.h"
@@ -177,6 +179,20 @@ QWidget* AppWindow::makeRail() {
     find->setObjectName(QStringLiteral("flat"));
     find->setToolTip(tr("Find anything that can be done (Ctrl+K)"));
     keys->setToolTip(tr("What the keys do (F1)"));
+    auto* sort = new QPushButton(tr("&Sort"), rail);
+    sort->setObjectName(QStringLiteral("flat"));
+    sort->setToolTip(tr("What is most urgent first (Ctrl+Shift+D)"));
+    auto* sheet = new QPushButton(tr("S&heet…"), rail);
+    sheet->setObjectName(QStringLiteral("flat"));
+    sheet->setToolTip(tr("What to do with each drive, on one sheet"));
+    connect(sort, &QPushButton::clicked, this, &AppWindow::sortRack);
+    connect(sheet, &QPushButton::clicked, this, &AppWindow::openBatchSheet);
+    auto* rackButtons = new QHBoxLayout;
+    rackButtons->setContentsMargins(6, 0, 6, 0);
+    rackButtons->setSpacing(0);
+    rackButtons->addWidget(sort);
+    rackButtons->addWidget(sheet);
+    rackButtons->addStretch();
     connect(openButton, &QPushButton::clicked, this, &AppWindow::openDialog);
     connect(light, &QPushButton::clicked, &Theme::instance(), &Theme::toggle);
     connect(keys, &QPushButton::clicked, this, &AppWindow::showKeys);
@@ -220,6 +236,7 @@ QWidget* AppWindow::makeRail() {
     column->addLayout(head);
     column->addWidget(m_rackView, 1);
     column->addWidget(m_told);
+    column->addLayout(rackButtons);
     column->addLayout(buttons);
     column->addWidget(foot);
     m_told->hide();
@@ -251,6 +268,10 @@ void AppWindow::addWindowActions() {
     for (std::size_t i = 0; i < m_rows.size(); ++i)
         addWindowAction(m_rows[i].id, m_rows[i].shows, m_rows[i].key, [this, i] { showPage(i); });
     addWindowAction("rack", tr("Go to the rack"), Qt::CTRL | Qt::Key_D, [this] { m_rackView->setFocus(); });
+    addWindowAction("sort-rack", tr("Sort the rack: what is most urgent first"),
+                    Qt::CTRL | Qt::SHIFT | Qt::Key_D, [this] { sortRack(); });
+    addWindowAction("batch-sheet", tr("Write a sheet of all drives in the rack"), {},
+                    [this] { openBatchSheet(); });
     addWindowAction("open", tr("Open a device, an image or a saved scan"), Qt::CTRL | Qt::Key_O,
                     [this] { openDialog(); });
     addWindowAction("light", tr("Light, or dark"), Qt::CTRL | Qt::Key_T, [] { Theme::instance().toggle(); });
@@ -303,6 +324,29 @@ void AppWindow::closeEvent(QCloseEvent* event) {
 
 void AppWindow::openDialog() {
     auto* dialog = new OpenDialog(m_rack, this);
+    dialog->show();
+}
+
+void AppWindow::sortRack() {
+    m_rack.sortByUrgency();
+    m_rackView->scrollTo(m_rackView->currentIndex());
+}
+
+void AppWindow::openBatchSheet() {
+    auto drives = std::make_shared<std::vector<BatchDrive>>();
+    for (int row = 0; row < m_rack.rowCount(); ++row)
+        drives->push_back(batchDriveOf(*m_rack.controller(row)));
+    const std::int64_t now = QDateTime::currentSecsSinceEpoch();
+    const std::string version = QCoreApplication::applicationVersion().toStdString();
+    auto* dialog =
+        new ReportDialog(tr("All drives in the rack, what is most urgent first: ruling, data, and why"),
+                         {{tr("What to do with each drive"),
+                           [drives, now, version](const Shop& shop, bool mask) {
+                               return batchSheet(*drives, shop, version, now, mask);
+                           }}},
+                         tr("drives-%1").arg(QDate::currentDate().toString(Qt::ISODate)), {}, this);
+    connect(dialog, &ReportDialog::written, this,
+            [this](const QString& path) { tell(tr("Written to %1").arg(path)); });
     dialog->show();
 }
 

@@ -49,6 +49,8 @@ private:
     void find();
     void showKeys();
     void openDialog();
+    void openBatchSheet();
+    void sortRack();
     void choose(int row);
     void tell(const QString& message);
 

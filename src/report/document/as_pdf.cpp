@@ -34,7 +34,7 @@ QByteArray asPdf(const Document& document) {
     int pictures = 0;
     const QSizeF page = writer.pageLayout().paintRectPixels(writer.resolution()).size();
     const QString body = htmlBody(document, [&](const QImage& image) {
-        const QString name = QStringLiteral("picture:%1").arg(++pictures);
+        QString name = QStringLiteral("picture:%1").arg(++pictures);
         const QImage fits = image.width() > page.width() ? image.scaledToWidth(static_cast<int>(page.width()),
                                                                                Qt::SmoothTransformation)
                                                          : image;
