@@ -20,9 +20,13 @@ public:
         return radius * std::cos(2 * std::numbers::pi * share());
     }
     std::uint64_t poisson(double mean) {
+        const double least = std::exp(-std::min(mean, 500.0));
         std::uint64_t count = 0;
-        for (double left = std::exp(-std::min(mean, 500.0)), p = share(); p > left; p *= share())
+        double left = share();
+        while (left > least) {
+            left *= share();
             ++count;
+        }
         return count;
     }
 
