@@ -12,17 +12,19 @@
 
 namespace orbita {
 
+using PolicyJson = nlohmann::json;
+
 struct BadPolicy {
     Phrase why;
 };
 
 // Throws where `json`, found at `where`, is no object, or has a key that is not among those known: what is
 // misspelt would otherwise be a limit that nobody set.
-void only(const nlohmann::json& json, const std::string& where, std::initializer_list<const char*> known);
+void only(const PolicyJson& json, const std::string& where, std::initializer_list<const char*> known);
 
 // "policy.ruling": what is there, in the place of what `ruling` has.
-RulingPolicy readRulingPolicy(const nlohmann::json& json, RulingPolicy ruling);
+RulingPolicy readRulingPolicy(const PolicyJson& json, RulingPolicy ruling);
 // The same the other way round; all of it is there.
-nlohmann::json rulingPolicyJson(const RulingPolicy& ruling);
+PolicyJson rulingPolicyJson(const RulingPolicy& ruling);
 
 } // namespace orbita

@@ -5,9 +5,7 @@
 
 namespace orbita {
 
-using Json = nlohmann::json;
-
-void only(const Json& json, const std::string& where, std::initializer_list<const char*> known) {
+void only(const PolicyJson& json, const std::string& where, std::initializer_list<const char*> known) {
     if (!json.is_object())
         throw BadPolicy{{"{} must be an object", {where}}};
     for (const auto& item : json.items())
@@ -18,7 +16,8 @@ void only(const Json& json, const std::string& where, std::initializer_list<cons
 namespace {
 
 // A limit of a measurement, in its own unit.
-std::optional<double> rulingLimit(const Json& json, const std::string& where, const char* key, bool whole) {
+std::optional<double> rulingLimit(const PolicyJson& json, const std::string& where, const char* key,
+                                  bool whole) {
     const auto it = json.find(key);
     if (it == json.end() || it->is_null())
         return std::nullopt;
@@ -29,7 +28,7 @@ std::optional<double> rulingLimit(const Json& json, const std::string& where, co
     return value;
 }
 
-FateLimits readFateLimits(const Json& json, const std::string& where, bool whole) {
+FateLimits readFateLimits(const PolicyJson& json, const std::string& where, bool whole) {
     only(json, where, {"watch", "spare-duty", "retire"});
     const FateLimits limits = {rulingLimit(json, where, "watch", whole),
                                rulingLimit(json, where, "spare-duty", whole),
@@ -44,7 +43,7 @@ FateLimits readFateLimits(const Json& json, const std::string& where, bool whole
     return limits;
 }
 
-void takeFate(const Json& json, const char* key, Fate least, Fate& into) {
+void takeFate(const PolicyJson& json, const char* key, Fate least, Fate& into) {
     const auto it = json.find(key);
     if (it == json.end())
         return;
@@ -56,7 +55,7 @@ void takeFate(const Json& json, const char* key, Fate least, Fate& into) {
     into = *fate;
 }
 
-void takePercent(const Json& json, const char* key, double least, double most, double& into) {
+void takePercent(const PolicyJson& json, const char* key, double least, double most, double& into) {
     const auto it = json.find(key);
     if (it == json.end())
         return;
@@ -68,7 +67,7 @@ void takePercent(const Json& json, const char* key, double least, double most, d
     into = value;
 }
 
-void takeDays(const Json& json, const std::string& where, const char* key, std::int64_t& into) {
+void takeDays(const PolicyJson& json, const std::string& where, const char* key, std::int64_t& into) {
     const auto it = json.find(key);
     if (it == json.end())
         return;
@@ -78,7 +77,7 @@ void takeDays(const Json& json, const std::string& where, const char* key, std::
     into = value;
 }
 
-void readNeeds(const Json& json, RulingPolicy& ruling) {
+void readNeeds(const PolicyJson& json, RulingPolicy& ruling) {
     only(json, "policy.ruling.needs",
          {"vitals", "self_test", "read_percent", "fresh_days", "sample_vouches_percent"});
     if (const auto it = json.find("vitals"); it != json.end()) {
@@ -107,7 +106,7 @@ void readNeeds(const Json& json, RulingPolicy& ruling) {
 
 } // namespace
 
-RulingPolicy readRulingPolicy(const Json& json, RulingPolicy ruling) {
+RulingPolicy readRulingPolicy(const PolicyJson& json, RulingPolicy ruling) {
     only(json, "policy.ruling",
          {"limits", "reading_warning", "reading_critical", "self_test_failed", "bad_firmware",
           "regular_shape", "all_over_shape", "growing_shape", "needs", "watch_days"});
@@ -137,15 +136,15 @@ RulingPolicy readRulingPolicy(const Json& json, RulingPolicy ruling) {
     return ruling;
 }
 
-Json rulingPolicyJson(const RulingPolicy& ruling) {
-    const auto limitJson = [](Measured measured, const std::optional<double>& limit) -> Json {
+PolicyJson rulingPolicyJson(const RulingPolicy& ruling) {
+    const auto limitJson = [](Measured measured, const std::optional<double>& limit) -> PolicyJson {
         if (!limit)
             return {};
         if (isPercent(measured) || measured == Measured::unevenness)
             return *limit;
         return static_cast<std::int64_t>(*limit);
     };
-    Json limits = Json::object();
+    PolicyJson limits = PolicyJson::object();
     for (const auto& [measured, limit] : ruling.limits)
         limits[std::string(measuredName(measured))] = {{"watch", limitJson(measured, limit.watch)},
                                                        {"spare-duty", limitJson(measured, limit.spareDuty)},
@@ -163,7 +162,8 @@ Json rulingPolicyJson(const RulingPolicy& ruling) {
               {"self_test", ruling.needsSelfTest},
               {"read_percent", ruling.leastReadPercent},
               {"fresh_days", ruling.freshDays},
-              {"sample_vouches_percent", ruling.sampleVouches ? Json(*ruling.sampleVouches) : Json()}}},
+              {"sample_vouches_percent",
+               ruling.sampleVouches ? PolicyJson(*ruling.sampleVouches) : PolicyJson()}}},
             {"watch_days", ruling.watchDays}};
 }
 
