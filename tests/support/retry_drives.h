@@ -18,11 +18,10 @@ public:
     static constexpr std::uint64_t blocks = 40'000;
     static constexpr std::uint32_t blockSectors = 2048;
     // In shares of a life, as in the simulator's: at least one step of twelve.
-    static constexpr double spread = 0.11;
+    static constexpr double spread = 0.086;
 
     explicit RetryDrive(std::uint64_t seed) : m_random(seed) {
         m_offset = spread * normal();
-        m_speed = 1 + 0.1 * normal();
         m_margins.reserve(blocks);
         // Neighbouring tracks were written alike.
         double track = 0;
@@ -35,7 +34,7 @@ public:
 
     // A forward scan of the whole drive when it has `life` behind it. Noise of reading is anew each time.
     ScanRecord scan(double life) {
-        const double age = std::max(0.0, life * m_speed + m_offset);
+        const double age = std::max(0.0, life + m_offset);
         ScanRecord record;
         record.drive.model = "Fulmar R";
         record.drive.serial = "FR-1";
@@ -92,7 +91,6 @@ private:
 
     std::mt19937_64 m_random;
     double m_offset = 0;
-    double m_speed = 1;
     std::vector<double> m_margins;
 };
 

@@ -36,18 +36,23 @@ private:
 
 // What a drive has from its making, and keeps.
 struct Make {
-    double pace;     // how fast it ages
-    double offset;   // how old it seemed when it was new, in shares of a life
+    double hours;    // how long its life is, against others of its kind
+    double offset;   // how much older it seems than it is, in shares of a life
     double marginal; // how many marginal places it has, against others of its kind
     double weakAt;   // where its weak region begins, as a share of the drive
 };
 
+constexpr double marginalSpread = 0.15; // of the logarithm
+constexpr double marginalGrowth = 4.4;  // of the logarithm, over a life
+
 Make makeOf(std::uint64_t drive) {
     Chance chance(drive);
     Make make{};
-    make.pace = std::exp(0.12 * chance.normal());
-    make.offset = driveSpread * chance.normal();
-    make.marginal = std::exp(0.25 * chance.normal());
+    make.hours = std::exp(0.3 * chance.normal());
+    // Together with how many marginal places it has, this makes up all of the spread.
+    constexpr double byPlaces = marginalSpread / marginalGrowth;
+    make.offset = std::sqrt(driveSpread * driveSpread - byPlaces * byPlaces) * chance.normal();
+    make.marginal = std::exp(marginalSpread * chance.normal());
     make.weakAt = 0.9 * chance.share();
     return make;
 }
@@ -58,14 +63,13 @@ Nanoseconds times(Nanoseconds unit, double factor) {
 
 } // namespace
 
-double ownAge(double life, std::uint64_t drive) {
-    const Make make = makeOf(drive);
-    return std::clamp(life * make.pace + make.offset, 0.0, 1.5);
+double ageShown(double life, std::uint64_t drive) {
+    return std::clamp(life + makeOf(drive).offset, 0.0, 1.5);
 }
 
 Scenario aged(const Scenario& young, double life, std::uint64_t drive) {
     const Make make = makeOf(drive);
-    const double age = ownAge(life, drive);
+    const double age = ageShown(life, drive);
     Scenario old = young;
     old.seed = drive;
     // A retry of solid state is another reading of its cells, at other voltages.
@@ -73,7 +77,7 @@ Scenario aged(const Scenario& young, double life, std::uint64_t drive) {
 
     // Sectors that need more than one try: few when new, tens of times as many at the end.
     Speckle marginal;
-    marginal.perMillion = std::min(200'000.0, 60 * make.marginal * std::exp(4.4 * age));
+    marginal.perMillion = std::min(200'000.0, 60 * make.marginal * std::exp(marginalGrowth * age));
     marginal.least = times(retry, 2.2);
     marginal.most = times(retry, 4 + 8 * age);
     old.speckles.push_back(marginal);
@@ -112,7 +116,7 @@ Scenario aged(const Scenario& young, double life, std::uint64_t drive) {
     old.innerMbPerS *= slower;
     old.jitterPercent *= 1 + 2.5 * age;
 
-    old.health.hours = static_cast<std::uint64_t>(45'000 * life);
+    old.health.hours = static_cast<std::uint64_t>(45'000 * make.hours * life);
     old.health.reallocated = static_cast<std::uint64_t>(2 * make.marginal * (std::exp(3.6 * age) - 1));
     if (!young.rotating()) {
         old.health.wearPercent = static_cast<unsigned>(std::lround(100 * life));

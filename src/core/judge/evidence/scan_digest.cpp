@@ -26,6 +26,19 @@ double medianNsPerByte(const Plate& plate, std::uint64_t first, std::uint64_t co
     return *middle;
 }
 
+std::uint64_t lateByItselfIn(const Plate& plate, std::uint64_t first, std::uint64_t count) {
+    constexpr std::uint8_t late = gradeBit(Grade::late) | gradeBit(Grade::laboured) |
+                                  gradeBit(Grade::straining) | gradeBit(Grade::stalled) |
+                                  gradeBit(Grade::unreadable);
+    std::uint64_t found = 0;
+    for (std::uint64_t at = plate.findNext(first, late); at < first + count;
+         at = plate.findNext(at + 1, late)) {
+        const Standing standing = plate.at(at).standing;
+        found += standing == Standing::once || standing == Standing::confirmed ? 1 : 0;
+    }
+    return found;
+}
+
 void fillZones(ScanDigest& digest, const ScanRecord& record) {
     const BlockGrid& grid = record.plan.grid;
     const std::uint64_t capacity = record.drive.capacity.value;
@@ -46,6 +59,7 @@ void fillZones(ScanDigest& digest, const ScanRecord& record) {
         for (const Grade grade : allGrades)
             if (grade != Grade::none)
                 into.graded += into.blocks[static_cast<std::size_t>(grade)];
+        into.lateByItself = lateByItselfIn(*record.plate, first, count);
         into.nsPerByte = medianNsPerByte(*record.plate, first, count, blockBytes);
     }
 }

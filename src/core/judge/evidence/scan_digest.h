@@ -14,6 +14,9 @@ constexpr std::size_t zoneCount = 64;
 struct Zone {
     std::uint64_t graded = 0; // blocks
     std::array<std::uint64_t, gradeCount> blocks{};
+    // Late or worse by the drive's own doing: neither while something else used it, nor good on every later
+    // read.
+    std::uint64_t lateByItself = 0;
     // Of the blocks read there, what a byte took: the median over stretches of the zone, so that a slow patch
     // does not move it. 0: none was timed.
     double nsPerByte = 0;
