@@ -30,6 +30,35 @@ QString counted(double value, const char* one, const char* many) {
     return value == 1 ? tr(one) : tr(many).arg(format::count(static_cast<std::uint64_t>(value)));
 }
 
+QString doublings(double value) {
+    return QLocale().toString(std::abs(value) < 0.05 ? 0.0 : value, 'f', 1);
+}
+
+QString interval(const WearFigure& figure) {
+    return tr("%1 doublings (%2 to %3 with 95 % confidence)")
+        .arg(doublings(figure.doublings), doublings(figure.least), doublings(figure.most));
+}
+
+// In numbers only: how little a drive is worn does not make it a good one.
+QString wearSentence(const Wear& wear) {
+    if (!wear.figure)
+        return {};
+    const QString against =
+        wear.unwornDrives == 0
+            ? tr("an unworn drive of any kind")
+            : tr("an unworn one of its model, by %1 in the casebook").arg(wear.unwornDrives);
+    const double times = std::exp2(wear.figure->doublings);
+    QString text =
+        times >= 1.5
+            ? tr("Wear %1: %2 times as many places answer late as on %3")
+                  .arg(interval(*wear.figure), QLocale().toString(times, 'f', times < 9.5 ? 1 : 0), against)
+            : tr("Wear %1: no more places answer late than on %2").arg(interval(*wear.figure), against);
+    if (wear.sinceFirst)
+        text += tr("; since its first scan here, on %1, %2")
+                    .arg(date(wear.firstAt), interval(*wear.sinceFirst));
+    return text;
+}
+
 // What was measured, without its limit.
 QString measuredSentence(const RulingReason& reason, const Evidence& evidence) {
     const double n = reason.value;
@@ -76,6 +105,9 @@ QString measuredSentence(const RulingReason& reason, const Evidence& evidence) {
         return tr("One zone takes %1 % longer than its neighbours").arg(decimal(n));
     case Measured::unevenness:
         return tr("Its answers are uneven: one block in a thousand is %1 units late or more").arg(decimal(n));
+    case Measured::wear:
+    case Measured::wearGrowth:
+        return wearSentence(evidence.wear);
     }
     return {};
 }
@@ -313,6 +345,8 @@ QString rulingReason(const RulingReason& reason, const Evidence& evidence) {
                   "defective, "
                   "with 95 % confidence.")
             .arg(QLocale().toString(reason.value, 'g', 2));
+    case ReasonKind::wear:
+        return wearSentence(evidence.wear) + QLatin1Char('.');
     case ReasonKind::readThroughout:
         return tr("%1 % of it was read, and no place is slow or unreadable.")
             .arg(decimal(std::floor(reason.value * 10) / 10));
@@ -344,6 +378,8 @@ QString whatWouldChange(const RulingReason& reason, const Ruling& ruling) {
         else if (reason.measured == Measured::strainingPlaces ||
                  reason.measured == Measured::labouredPlaces || reason.measured == Measured::latePercent)
             say(tr("Refresh what is slow, then scan again."));
+        else if (reason.measured == Measured::wear || reason.measured == Measured::wearGrowth)
+            say(tr("A second scan while nothing else uses the drive tells whether it stays."));
         else if (reason.measured == Measured::froze || reason.measured == Measured::dropped)
             say(tr("Try another cable, adapter and power supply, then read those places again."));
         break;
@@ -479,6 +515,10 @@ QString measured(Measured measured) {
         return tr("Slowest zone against its neighbours, in percent");
     case Measured::unevenness:
         return tr("Solid state: lateness of one block in a thousand, in units");
+    case Measured::wear:
+        return tr("Wear by how it reads, in doublings");
+    case Measured::wearGrowth:
+        return tr("Wear since its first visit, in doublings");
     }
     return {};
 }

@@ -7,8 +7,8 @@ namespace orbita {
 
 namespace {
 
-bool saysSomething(const ScanRecord& record) {
-    return record.status.totals.covered.value > 0 || !record.ledger.empty() || !record.standstills.empty();
+bool saysSomething(const ScanDigest& scan) {
+    return !scan.covered.empty() || !scan.ledger.empty() || !scan.standstills.empty();
 }
 
 bool isBridged(const std::string& attachment) {
@@ -25,26 +25,24 @@ Result<CaseFile> caseFileOf(Casebook& casebook, std::int64_t drive, std::int64_t
     file.now = now;
     file.visits = history->visits;
     file.vitals = history->vitals;
-    const auto drives = casebook.drives();
-    if (!drives)
-        return tl::unexpected(drives.error());
-    for (const ListedDrive& listed : *drives)
-        if (listed.id == drive)
-            file.drive = listed.identity;
-    // The latest first.
-    std::vector<KeptScan> kept = history->scans;
-    std::sort(kept.begin(), kept.end(), [](const KeptScan& a, const KeptScan& b) {
-        return std::pair(a.startedAt, a.id) > std::pair(b.startedAt, b.id);
-    });
-    for (const KeptScan& scan : kept) {
-        if (file.scans.size() >= scansForRuling)
-            break;
-        if (const auto record = casebook.loadScan(scan.id); record && saysSomething(*record)) {
-            if (file.scans.empty())
-                file.drive = record->drive;
-            file.scans.push_back(digestOf(*record));
-        }
-    }
+    const auto listed = casebook.drive(drive);
+    if (!listed)
+        return tl::unexpected(listed.error());
+    file.drive = listed->identity;
+    auto scans = casebook.digests(drive);
+    if (!scans)
+        return tl::unexpected(scans.error());
+    std::erase_if(*scans, [](const ScanDigest& scan) { return !saysSomething(scan); });
+    if (!scans->empty())
+        file.drive = scans->back().drive;
+    // The first says what it was like then.
+    if (scans->size() > scansForRuling)
+        scans->erase(scans->begin() + 1, scans->end() - (scansForRuling - 1));
+    file.scans = std::move(*scans);
+    const auto unworn = casebook.unwornKind(file.drive.model, drive);
+    if (!unworn)
+        return tl::unexpected(unworn.error());
+    file.unworn = *unworn;
     const auto latest =
         std::max_element(file.vitals.begin(), file.vitals.end(),
                          [](const PastVitals& a, const PastVitals& b) { return a.readAt < b.readAt; });
@@ -73,8 +71,8 @@ Result<CaseFile> caseFileOf(const std::vector<ScanRecord>& scans, std::int64_t n
                       "Name scans of one drive."});
         if (latest == nullptr || record.startedAt > latest->startedAt)
             latest = &record;
-        if (saysSomething(record))
-            file.scans.push_back(digestOf(record));
+        if (ScanDigest digest = digestOf(record); saysSomething(digest))
+            file.scans.push_back(std::move(digest));
     }
     if (latest != nullptr) {
         file.drive = latest->drive;

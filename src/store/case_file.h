@@ -7,11 +7,12 @@
 
 namespace orbita {
 
-// So many of a drive's latest scans are looked at; older ones say nothing that these do not.
+// So many of a drive's scans are looked at: the first, and the latest; those between say nothing that these
+// do not.
 constexpr std::size_t scansForRuling = 8;
 
 // Of that page. Scans that found nothing out are left out; one that is damaged is, too: what it would have
-// vouched for is then missing. Takes as long as their maps take to be read.
+// vouched for is then missing.
 Result<CaseFile> caseFileOf(Casebook& casebook, std::int64_t drive, std::int64_t now);
 
 // Of scans alone, as they lie in files, all of one drive. Errors: they are of several.

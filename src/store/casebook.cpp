@@ -3,6 +3,8 @@
 
 #include "core/base/ownership.h"
 #include "core/base/text.h"
+#include "store/casebook_files.h"
+#include "store/sought_text.h"
 #include "store/statement.h"
 
 #include <QAtomicInt>
@@ -25,7 +27,8 @@ using namespace sql;
 
 namespace {
 
-constexpr int currentVersion = 4;
+constexpr int currentVersion = 5;
+constexpr qint64 wholeCheckedBytes = 200'000'000; // read in about a fifth of a second
 constexpr std::chrono::milliseconds busyPatience{30'000};
 constexpr int applicationId = 0x4F524243; // "ORBC": what the file is, in its own header
 
@@ -83,7 +86,26 @@ constexpr const char* const versions[] = {
          at INTEGER NOT NULL, fate TEXT NOT NULL, settled INTEGER NOT NULL, data TEXT NOT NULL,
          policy TEXT NOT NULL, evidence TEXT NOT NULL, own_fate TEXT NOT NULL DEFAULT '',
          own_reason TEXT NOT NULL DEFAULT '', ruled_by TEXT NOT NULL DEFAULT '');
-       CREATE INDEX ruling_of_visit ON ruling(visit))"};
+       CREATE INDEX ruling_of_visit ON ruling(visit))",
+    R"(CREATE TABLE bench (uid TEXT NOT NULL);
+       INSERT INTO bench VALUES (lower(hex(randomblob(16))));
+       ALTER TABLE scan ADD COLUMN zones TEXT NOT NULL DEFAULT '';
+       ALTER TABLE scan ADD COLUMN late_per_mib REAL;
+       ALTER TABLE visit ADD COLUMN holds TEXT NOT NULL DEFAULT '';
+       ALTER TABLE visit ADD COLUMN sought TEXT NOT NULL DEFAULT '';
+       ALTER TABLE visit ADD COLUMN forgotten INTEGER NOT NULL DEFAULT 0;
+       ALTER TABLE drive ADD COLUMN sought TEXT NOT NULL DEFAULT '';
+       UPDATE visit SET holds = ifnull((SELECT CASE WHEN own_fate <> '' THEN own_fate WHEN settled THEN fate
+         ELSE 'open' END FROM ruling WHERE ruling.visit = visit.id ORDER BY at DESC, id DESC LIMIT 1), '');
+       CREATE INDEX drive_of_model ON drive(model);
+       CREATE INDEX visit_of_drive_by_time ON visit(drive, began_at, holds);
+       CREATE INDEX scan_of_drive_by_time ON scan(drive, started_at);
+       CREATE INDEX vitals_of_visit ON vitals(visit);
+       CREATE INDEX raw_page_of_vitals ON raw_page(vitals);
+       CREATE INDEX suspect_of_vitals ON suspect(vitals);
+       CREATE INDEX self_test_of_vitals ON self_test(vitals);
+       CREATE INDEX overrule_of_visit ON overrule(visit);
+       CREATE INDEX deed_of_visit ON deed(visit))"};
 
 Error refused(const std::string& path, Phrase why) {
     return {
@@ -132,24 +154,25 @@ Result<void> preparePlace(const std::string& path) {
     const auto place = judgePlace(path, rules);
     if (!place)
         return tl::unexpected(place.error());
-    const Descriptor file(
-        openat(place->folder.get(), place->name.c_str(), O_RDWR | O_CREAT | O_NOFOLLOW | O_CLOEXEC, 0600));
-    if (!file)
+    const Descriptor made(openat(place->folder.get(), place->name.c_str(),
+                                 O_RDWR | O_CREAT | O_EXCL | O_NOFOLLOW | O_CLOEXEC, 0600));
+    if (made) {
+        giveToOwnerOf(place->folder.get(), made.get()); // SQLite does the same with what it makes beside
+        return {};
+    }
+    if (errno != EEXIST)
         return tl::unexpected(systemError("opening the casebook", path, errno));
+    // One that is there is not opened for it: closing any descriptor of a file lets go of all locks that this
+    // program has on it, and this casebook may be open here already. O_PATH takes none, and lets none go.
+    const Descriptor file(openat(place->folder.get(), place->name.c_str(), O_PATH | O_NOFOLLOW | O_CLOEXEC));
     struct stat status {};
-    if (fstat(file.get(), &status) == 0 && status.st_size == 0)
-        giveToOwnerOf(place->folder.get(),
-                      file.get()); // just made; SQLite does the same with what it makes beside
+    if (!file || fstat(file.get(), &status) != 0)
+        return tl::unexpected(systemError("opening the casebook", path, errno));
+    if (!S_ISREG(status.st_mode))
+        return tl::unexpected(refused(path, "it is no file"));
     // Also one that an earlier Orbita left readable by all: it holds customers' names.
-    (void)fchmod(file.get(), 0600);
+    (void)chmod(fmt::format("/proc/self/fd/{}", file.get()).c_str(), 0600);
     return {};
-}
-
-// With what SQLite has not yet moved into it.
-void copyWithJournal(const QString& from, const QString& to) {
-    for (const char* suffix : {"", "-wal"})
-        if (QFile::copy(from + QLatin1String(suffix), to + QLatin1String(suffix)))
-            QFile::setPermissions(to + QLatin1String(suffix), QFile::ReadOwner | QFile::WriteOwner);
 }
 
 int pragma(const QSqlDatabase& database, const char* name) {
@@ -170,6 +193,37 @@ bool isEmpty(const QSqlDatabase& database) {
            query.value(0).toInt() == 0;
 }
 
+// What is looked for in pages that an earlier Orbita wrote.
+bool fillSought(const QSqlDatabase& database) {
+    for (const char* const table : {"drive", "visit"}) {
+        const bool drives = std::string_view(table) == "drive";
+        QSqlQuery read(database);
+        QSqlQuery write(database);
+        if (!run(read,
+                 drives ? "SELECT id, model, serial, firmware, '' FROM drive"
+                        : "SELECT id, customer, job, tester, words || char(10) || notes FROM visit",
+                 {}))
+            return false;
+        while (read.next()) {
+            const auto value = [&](int column) { return read.value(column).toString().toStdString(); };
+            if (!run(write,
+                     drives ? "UPDATE drive SET sought = ? WHERE id = ?"
+                            : "UPDATE visit SET sought = ? WHERE id = ?",
+                     {orEmpty(soughtText({value(1), value(2), value(3), value(4)})), read.value(0)}))
+                return false;
+        }
+    }
+    return true;
+}
+
+// What another program has put into it could act whenever something is written.
+bool holdsForeignParts(const QSqlDatabase& database) {
+    QSqlQuery query(database);
+    return !query.exec(QStringLiteral("SELECT count(*) FROM sqlite_master WHERE type NOT IN ('table', "
+                                      "'index') OR sql LIKE 'CREATE VIRTUAL%'")) ||
+           !query.next() || query.value(0).toInt() > 0;
+}
+
 // Brings an older casebook to the current version, all or none. Another program may just have done so.
 bool migrate(const QSqlDatabase& database) {
     Transaction transaction(database);
@@ -182,6 +236,8 @@ bool migrate(const QSqlDatabase& database) {
         for (const QString& statement : QString::fromLatin1(versions[version]).split(QLatin1Char(';')))
             if (!execute(database, statement))
                 return false;
+    if (from < 5 && !fillSought(database))
+        return false;
     return execute(database, QStringLiteral("PRAGMA application_id = %1").arg(applicationId)) &&
            execute(database, QStringLiteral("PRAGMA user_version = %1").arg(currentVersion)) &&
            transaction.keep();
@@ -238,7 +294,7 @@ Result<std::unique_ptr<Casebook>> Casebook::open(const std::string& path) {
     if (kept && !canBeWritten(file)) {
         casebook->m_copy = std::make_unique<QTemporaryDir>();
         const QString copy = casebook->m_copy->filePath(QStringLiteral("casebook.db"));
-        copyWithJournal(file, copy);
+        (void)copyWithJournal(file, copy); // none there: an empty one is begun
         file = copy;
     }
     if (kept && casebook->m_copy == nullptr)
@@ -261,6 +317,9 @@ Result<std::unique_ptr<Casebook>> Casebook::open(const std::string& path) {
     const bool fresh = version == 0 && application == 0 && isEmpty(database);
     if (!fresh && application != applicationId)
         return tl::unexpected(refused(path, "it is a database, but no casebook of Orbita's"));
+    execute(database, QStringLiteral("PRAGMA trusted_schema = OFF"));
+    if (version <= currentVersion && holdsForeignParts(database))
+        return tl::unexpected(refused(path, "it holds parts that Orbita has not made"));
     if (version > currentVersion) {
         database.close();
         database.setConnectOptions(QStringLiteral("QSQLITE_OPEN_READONLY"));
@@ -269,9 +328,10 @@ Result<std::unique_ptr<Casebook>> Casebook::open(const std::string& path) {
         casebook->m_readOnly = true;
         return casebook;
     }
-    // Looked at before anything is changed.
+    // Looked at before anything is changed; a large one only where it is read, for its pages are gigabytes.
+    execute(database, QStringLiteral("PRAGMA cell_size_check = ON"));
     QSqlQuery check(database);
-    if (!fresh && (!check.exec(QStringLiteral("PRAGMA quick_check")) || !check.next() ||
+    if (!fresh && QFileInfo(file).size() <= wholeCheckedBytes && (!check.exec(QStringLiteral("PRAGMA quick_check")) || !check.next() ||
                    check.value(0).toString() != QLatin1String("ok")))
         return tl::unexpected(refused(path, "it is damaged"));
     check.finish();
@@ -309,44 +369,63 @@ Result<CaseDrive> Casebook::driveFor(const DriveIdentity& id) {
     QSqlQuery query(database());
     if (!run(query,
              "INSERT INTO drive (key, weak, model, serial, firmware, attachment, sectors, logical_bytes, "
-             "physical_bytes) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
+             "physical_bytes, sought) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
              {key, drive.ambiguousIdentity, text(id.model), text(id.serial), text(id.firmware),
-              text(id.attachment), number(id.capacity.value), id.logicalBytes, id.physicalBytes}))
+              text(id.attachment), number(id.capacity.value), id.logicalBytes, id.physicalBytes,
+              orEmpty(soughtText({id.model, id.serial, id.firmware}))}))
         return tl::unexpected(failure("entering the drive in", query));
     drive.id = query.lastInsertId().toLongLong();
     return drive;
 }
 
+namespace {
+
+constexpr const char* listedColumns =
+    "SELECT id, weak, model, serial, firmware, attachment, sectors, logical_bytes, physical_bytes, "
+    "(SELECT count(*) FROM visit WHERE visit.drive = drive.id), "
+    "(SELECT count(*) FROM scan WHERE scan.drive = drive.id), "
+    "max(ifnull((SELECT max(began_at) FROM visit WHERE visit.drive = drive.id), 0), "
+    "ifnull((SELECT max(started_at) FROM scan WHERE scan.drive = drive.id), 0)) AS seen FROM drive ";
+
+ListedDrive listedFrom(const QSqlQuery& query) {
+    const auto value = [&](int column) { return cleanText(query.value(column).toString().toStdString()); };
+    ListedDrive drive;
+    drive.id = query.value(0).toLongLong();
+    drive.ambiguousIdentity = query.value(1).toBool();
+    drive.identity.model = value(2);
+    drive.identity.serial = value(3);
+    drive.identity.firmware = value(4);
+    drive.identity.attachment = value(5);
+    drive.identity.capacity.value = query.value(6).toULongLong();
+    drive.identity.logicalBytes = query.value(7).toUInt();
+    drive.identity.physicalBytes = query.value(8).toUInt();
+    drive.visits = query.value(9).toULongLong();
+    drive.scans = query.value(10).toULongLong();
+    drive.lastSeen = query.value(11).toLongLong();
+    return drive;
+}
+
+} // namespace
+
 Result<std::vector<ListedDrive>> Casebook::drives() {
     QSqlQuery query(database());
-    if (!run(query,
-             "SELECT id, weak, model, serial, firmware, attachment, sectors, logical_bytes, physical_bytes, "
-             "(SELECT count(*) FROM visit WHERE visit.drive = drive.id), "
-             "(SELECT count(*) FROM scan WHERE scan.drive = drive.id), "
-             "max(ifnull((SELECT max(began_at) FROM visit WHERE visit.drive = drive.id), 0), "
-             "ifnull((SELECT max(started_at) FROM scan WHERE scan.drive = drive.id), 0)) AS seen "
-             "FROM drive ORDER BY seen DESC, id DESC",
-             {}))
+    if (!run(query, (std::string(listedColumns) + "ORDER BY seen DESC, id DESC").c_str(), {}))
         return tl::unexpected(failure("reading the drives in", query));
-    const auto value = [&](int column) { return cleanText(query.value(column).toString().toStdString()); };
     std::vector<ListedDrive> list;
-    while (query.next()) {
-        ListedDrive drive;
-        drive.id = query.value(0).toLongLong();
-        drive.ambiguousIdentity = query.value(1).toBool();
-        drive.identity.model = value(2);
-        drive.identity.serial = value(3);
-        drive.identity.firmware = value(4);
-        drive.identity.attachment = value(5);
-        drive.identity.capacity.value = query.value(6).toULongLong();
-        drive.identity.logicalBytes = query.value(7).toUInt();
-        drive.identity.physicalBytes = query.value(8).toUInt();
-        drive.visits = query.value(9).toULongLong();
-        drive.scans = query.value(10).toULongLong();
-        drive.lastSeen = query.value(11).toLongLong();
-        list.push_back(std::move(drive));
-    }
+    while (query.next())
+        list.push_back(listedFrom(query));
     return list;
+}
+
+Result<ListedDrive> Casebook::drive(std::int64_t id) {
+    QSqlQuery query(database());
+    if (!run(query, (std::string(listedColumns) + "WHERE id = ?").c_str(), {QVariant::fromValue<qint64>(id)}))
+        return tl::unexpected(failure("reading the drive in", query));
+    if (!query.next())
+        return tl::unexpected(Error{Error::Kind::notFound, "looking up the drive in", m_path,
+                                    Phrase("it holds no drive with the number {}", {std::to_string(id)}),
+                                    "Choose one from the list."});
+    return listedFrom(query);
 }
 
 Result<std::int64_t> Casebook::visitFor(const DriveIdentity& identity, const Visit& who, std::int64_t at) {
@@ -404,9 +483,11 @@ Result<void> Casebook::updateVisit(const Visit& visit) {
     const QVariant id = QVariant::fromValue<qint64>(visit.id);
     bool good =
         run(query,
-            "UPDATE visit SET customer = ?, job = ?, tester = ?, words = ?, notes = ?, data = ? WHERE id = ?",
+            "UPDATE visit SET customer = ?, job = ?, tester = ?, words = ?, notes = ?, data = ?, sought = ? "
+            "WHERE id = ?",
             {text(visit.customer), text(visit.job), text(visit.tester), text(visit.words), text(visit.notes),
-             text(std::string(dataElsewhereName(visit.data))), id}) &&
+             text(std::string(dataElsewhereName(visit.data))),
+             orEmpty(soughtText({visit.customer, visit.job, visit.tester, visit.words, visit.notes})), id}) &&
         run(query, "DELETE FROM complaint WHERE visit = ?", {id});
     for (const Complaint& complaint : visit.complaints)
         good = good && run(query, "INSERT INTO complaint (visit, mark, here) VALUES (?, ?, ?)",

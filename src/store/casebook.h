@@ -4,9 +4,11 @@
 #pragma once
 
 #include "core/case/case.h"
-#include "core/judge/ruling.h"
+#include "core/judge/kept_ruling.h"
 #include "core/scan/record.h"
 #include "core/target/target.h"
+#include "store/casebook_search.h"
+#include "store/casebook_upkeep.h"
 #include "store/plate_codec.h"
 
 #include <QString>
@@ -19,27 +21,6 @@ class QSqlQuery;
 class QTemporaryDir;
 
 namespace orbita {
-
-// A ruling as it was given on a visit: with what it went by, so that it can be looked into, and ruled anew by
-// another policy, whenever.
-struct KeptRuling {
-    std::int64_t id = 0;
-    std::int64_t visit = 0;
-    std::int64_t at = 0; // seconds since 1970
-    // As they came of evidence and policy then.
-    Fate fate = Fate::keep;
-    bool settled = false;
-    DataFate data = DataFate::safe;
-    std::string policy; // its document
-    Evidence evidence;
-    // What a person ruled otherwise, and why; who it was.
-    std::optional<Fate> ownFate;
-    std::string ownReason;
-    std::string ruledBy;
-
-    // What holds: a person's word, where there is one.
-    [[nodiscard]] Fate holds() const { return ownFate.value_or(fate); }
-};
 
 // Not thread-safe, and bound to the thread that opened it.
 class Casebook {
@@ -63,6 +44,9 @@ public:
     // The drive's page, made if there is none. By serial number and model, else by path and capacity.
     Result<CaseDrive> driveFor(const DriveIdentity& identity);
     Result<std::vector<ListedDrive>> drives(); // the one seen last first
+    Result<ListedDrive> drive(std::int64_t id); // errors: there is none with that number
+    // Drives that fit, at most so many of them.
+    Result<CasebookHits> search(const CaseFilter& filter, std::size_t most = 500);
     // The visit that is going on: the latest of that drive, where it began less than half a day ago and `who`
     // (customer, job, tester) says nothing else; brought up to date with it. Else a new one.
     Result<std::int64_t> visitFor(const DriveIdentity& identity, const Visit& who, std::int64_t at);
@@ -79,9 +63,15 @@ public:
     // Enters the scan where `scan` is 0, else brings it up to date; all or none. Of the plate, only what
     // changed since `encoder` was last used is written. Returns its id.
     Result<std::int64_t> keepScan(std::int64_t scan, const ScanRecord& record, PlateEncoder& encoder);
-    Result<std::vector<KeptScan>> scans(); // newest first
+    Result<std::vector<KeptScan>> scans(std::int64_t drive = 0); // newest first; 0: of all drives
     // As it was kept; one that was cut off comes back as ended by `stopped`. Errors: no such scan, damaged.
     Result<ScanRecord> loadScan(std::int64_t scan);
+
+    // What a judge needs of the scans of that drive, oldest first; damaged ones are left out. Much quicker than
+    // loading them, but for those that an Orbita before version 5 of the casebook kept.
+    Result<std::vector<ScanDigest>> digests(std::int64_t drive);
+    // What an unworn drive of that model is like, by all others of it that the casebook knows.
+    Result<UnwornKind> unwornKind(const std::string& model, std::int64_t butDrive);
 
     // What was done to sectors that this scan found: enters the layer of its map. What it found stays.
     Result<void> addTreatments(std::int64_t scan, const std::vector<Treatment>& treatments);
@@ -103,9 +93,34 @@ public:
     Result<std::vector<std::string>> overrules(std::int64_t visit);
     Result<std::vector<std::string>> deeds(std::int64_t visit);
 
+    // Looks at every page, every reference and every document in it; what is wrong, in words; empty: nothing.
+    // Takes as long as reading all of it.
+    Result<std::vector<Phrase>> check();
+    // A copy of all of it in a file of its own, which is durable and checked once this returns. Errors: there
+    // is something at that place; no room.
+    Result<void> backUp(const std::string& to);
+    // Takes in all of another casebook, or of an exported case, that is not in this one: all or none. What is
+    // here stays; the other file is not touched. See MergeReport.
+    Result<MergeReport> takeIn(const std::string& other);
+    // One drive with all its visits as a file of its own, which takeIn() takes: a casebook with one drive.
+    // Errors: as of backUp().
+    Result<void> exportCase(std::int64_t drive, const std::string& to);
+    // Customer, job, complaint in words and notes of visits that fit, for good: they are not to be had from
+    // the file any more either. What was measured, done and ruled stays. Returns of how many visits.
+    Result<std::uint64_t> forgetCustomers(const CustomersToForget& which);
+    // How many visits that would be.
+    Result<std::uint64_t> countCustomers(const CustomersToForget& which);
+
 private:
     Casebook(const std::string& connection, std::string path, bool readOnly);
+    // All of a drive's page from that casebook, into this one, which is new.
+    Result<void> fillFrom(const std::string& file, std::int64_t drive);
     Result<std::int64_t> pageOf(const DriveId& drive);
+    friend Result<std::string> restoreCasebook(const std::string&, const std::string&, std::int64_t);
+    // One file from now on, until it is opened again.
+    void leaveJournal();
+    // The file that the database is in; empty where it is in memory alone.
+    [[nodiscard]] std::string file() const;
     [[nodiscard]] QSqlDatabase database() const;
     [[nodiscard]] Error failure(const Phrase& tried, const QSqlQuery& query) const;
 

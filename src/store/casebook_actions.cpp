@@ -88,7 +88,7 @@ Result<History> Casebook::history(std::int64_t drive) {
     auto visits = this->visits(drive);
     auto vitals = pastVitals(drive);
     auto done = actions(drive);
-    auto kept = scans();
+    auto kept = scans(drive);
     for (const Error* const error : {visits ? nullptr : &visits.error(), vitals ? nullptr : &vitals.error(),
                                      done ? nullptr : &done.error(), kept ? nullptr : &kept.error()})
         if (error != nullptr)
@@ -96,8 +96,7 @@ Result<History> Casebook::history(std::int64_t drive) {
     history.visits = std::move(*visits);
     history.vitals = std::move(*vitals);
     history.actions = std::move(*done);
-    std::copy_if(kept->rbegin(), kept->rend(), std::back_inserter(history.scans),
-                 [&](const KeptScan& scan) { return scan.drive == drive; });
+    history.scans.assign(kept->rbegin(), kept->rend());
     return history;
 }
 

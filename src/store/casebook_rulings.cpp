@@ -9,6 +9,7 @@ namespace orbita {
 using namespace sql;
 
 Result<std::int64_t> Casebook::enterRuling(const KeptRuling& ruling) {
+    Transaction transaction(database());
     QSqlQuery query(database());
     if (!run(query,
              "INSERT INTO ruling (visit, at, fate, settled, data, policy, evidence, own_fate, own_reason, "
@@ -18,11 +19,12 @@ Result<std::int64_t> Casebook::enterRuling(const KeptRuling& ruling) {
               named(fateName(ruling.fate)), ruling.settled ? 1 : 0, named(dataFateName(ruling.data)),
               text(ruling.policy), text(evidenceDocument(ruling.evidence)),
               ruling.ownFate ? named(fateName(*ruling.ownFate)) : QVariant(QStringLiteral("")),
-              // Bound, an empty text is null.
-              text(ruling.ownReason).isEmpty() ? QStringLiteral("") : text(ruling.ownReason),
-              text(ruling.ruledBy).isEmpty() ? QStringLiteral("") : text(ruling.ruledBy)}))
+              orEmpty(text(ruling.ownReason)), orEmpty(text(ruling.ruledBy))}))
         return tl::unexpected(failure("keeping the ruling in", query));
-    return query.lastInsertId().toLongLong();
+    const std::int64_t id = query.lastInsertId().toLongLong();
+    if (!run(query, rulingsThatHold, {QVariant::fromValue<qint64>(ruling.visit)}) || !transaction.keep())
+        return tl::unexpected(failure("keeping the ruling in", query));
+    return id;
 }
 
 Result<std::vector<KeptRuling>> Casebook::rulings(std::int64_t drive) {

@@ -13,6 +13,11 @@ inline QString text(const std::string& s) {
     return QString::fromStdString(s);
 }
 
+// Bound, an empty text that was never set is null.
+inline QString orEmpty(const QString& s) {
+    return s.isNull() ? QStringLiteral("") : s;
+}
+
 // Of a name; what stands for something is kept by its name, never by its number.
 inline QVariant named(std::string_view s) {
     return QString::fromUtf8(s.data(), static_cast<qsizetype>(s.size()));
@@ -30,6 +35,12 @@ inline bool run(QSqlQuery& query, const char* sql, const QVariantList& values) {
         query.addBindValue(value);
     return query.exec();
 }
+
+// Brings what holds of a visit up to date with its latest ruling.
+constexpr const char* rulingsThatHold =
+    "UPDATE visit SET holds = ifnull((SELECT CASE WHEN own_fate <> '' THEN own_fate WHEN settled THEN fate "
+    "ELSE 'open' END FROM ruling WHERE ruling.visit = visit.id ORDER BY at DESC, id DESC LIMIT 1), '') "
+    "WHERE id = ?";
 
 // Undone where it is left without having been kept.
 class Transaction {

@@ -4,6 +4,7 @@
 #include "store/autosave.h"
 #include "store/casebook.h"
 #include "store/plate_codec.h"
+#include "support/older_casebook.h"
 #include "support/read_only_folder.h"
 #include "support/scan_runner.h"
 #include "support/sim_scenarios.h"
@@ -18,6 +19,7 @@
 #include <random>
 
 using namespace orbita;
+using test::statement;
 
 namespace {
 
@@ -28,17 +30,6 @@ Vitals someVitals(std::uint64_t reallocated = 3) {
     test::addUnreadable(scenario, 800'000);
     test::AskedSim drive(scenario);
     return readVitals(drive.enquiry, drive.known);
-}
-
-void statement(const QString& path, const QString& sql) {
-    {
-        QSqlDatabase database = QSqlDatabase::addDatabase("QSQLITE", "by hand");
-        database.setDatabaseName(path);
-        QVERIFY(database.open());
-        QSqlQuery query(database);
-        QVERIFY(query.exec(sql));
-    }
-    QSqlDatabase::removeDatabase("by hand");
 }
 
 std::vector<RawPage> rawPages(const QString& path) {
@@ -163,9 +154,7 @@ private slots:
             vitals.selfTests = {{SelfTestKind::other, SelfTestResult::passed, 5, {}}};
             QVERIFY((*casebook)->addVitals(visit, vitals, 1'700'000'001));
         }
-        statement(path, "DROP TABLE ruling");
-        statement(path, "DROP TABLE action");
-        statement(path, "PRAGMA user_version = 2");
+        test::makeOlder(path, 2);
         // Up to then, numbers stood for names.
         statement(path, "UPDATE vitals SET family = 3");
         statement(path, "UPDATE reading SET unit = 2");
@@ -395,12 +384,7 @@ private slots:
             auto casebook = Casebook::open(path.toStdString());
             QVERIFY((*casebook)->driveFor(someVitals().identity));
         }
-        statement(path, "DROP TABLE plate_chunk");
-        statement(path, "DROP TABLE scan");
-        statement(path, "DROP TABLE deed");
-        statement(path, "DROP TABLE ruling");
-        statement(path, "DROP TABLE action");
-        statement(path, "PRAGMA user_version = 1");
+        test::makeOlder(path, 1);
         auto casebook = Casebook::open(path.toStdString());
         QVERIFY2(casebook, casebook ? "" : casebook.error().message().c_str());
         QVERIFY((*casebook)->scans()->empty());

@@ -25,6 +25,7 @@ void RulingController::take(CaseFile file) {
 
 void RulingController::wish() {
     CaseFile file = m_file;
+    file.unworn = m_unworn;
     // A scan of this window is known better here than in the casebook.
     for (const ScanDigest& scan : m_kept)
         if (std::none_of(m_file.scans.begin(), m_file.scans.end(),
@@ -75,6 +76,7 @@ void RulingController::takeMail() {
     }
     if (book) {
         m_kept = std::move(book->scans);
+        m_unworn = book->unworn;
         m_given = std::move(book->given);
         wish();
     }
@@ -102,7 +104,7 @@ void RulingController::askBook(const DriveIdentity& drive) {
             return; // the keeper has said why
         {
             const MutexLock lock(mail->mutex);
-            mail->book = FromBook{std::move(file->scans), std::move(*given)};
+            mail->book = FromBook{std::move(file->scans), file->unworn, std::move(*given)};
         }
         mail->bell.ring();
     });

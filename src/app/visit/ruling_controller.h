@@ -56,6 +56,7 @@ signals:
 private:
     struct FromBook {
         std::vector<ScanDigest> scans;
+        UnwornKind unworn;
         std::vector<KeptRuling> given;
     };
     // Shared with tasks that may outlive this.
@@ -76,6 +77,7 @@ private:
     DriveIdentity m_drive;
     CaseFile m_file;                // as it was taken last
     std::vector<ScanDigest> m_kept; // of the casebook
+    UnwornKind m_unworn; // likewise
     std::vector<KeptRuling> m_given;
     std::optional<Evidence> m_evidence;
     Ruling m_ruling;

@@ -10,7 +10,7 @@ namespace {
 constexpr std::int64_t day = 86'400;
 constexpr std::uint64_t testHours = 168; // of running: a self-test older than that says little of today
 
-constexpr std::array<std::string_view, 40> reasonNames = {"measured",
+constexpr std::array<std::string_view, 41> reasonNames = {"measured",
                                                           "reading",
                                                           "self-test-failed",
                                                           "bad-firmware",
@@ -45,6 +45,7 @@ constexpr std::array<std::string_view, 40> reasonNames = {"measured",
                                                           "not-reproduced",
                                                           "data-elsewhere",
                                                           "sample-stands",
+                                                          "wear",
                                                           "nothing-against",
                                                           "read-throughout",
                                                           "vitals-within",
@@ -112,6 +113,10 @@ double measuredIn(const Evidence& evidence, Measured measured) {
         return evidence.rotating == std::optional(false) ? 0 : evidence.slowZonePercent.value_or(0);
     case Measured::unevenness:
         return evidence.rotating == std::optional(false) ? damage.lateUnitsOfThousandth : 0;
+    case Measured::wear:
+        return evidence.wear.figure ? std::max(0.0, evidence.wear.figure->least) : 0;
+    case Measured::wearGrowth:
+        return evidence.wear.sinceFirst ? std::max(0.0, evidence.wear.sinceFirst->least) : 0;
     }
     return 0;
 }
@@ -371,6 +376,8 @@ private:
         if (m_evidence.damage.shape.shape != DamageShape::none && !has(ReasonKind::regularShape) &&
             !has(ReasonKind::allOverShape) && !has(ReasonKind::growingShape))
             add(ReasonKind::shape);
+        if (m_evidence.wear.figure && !reaches(Measured::wear) && !reaches(Measured::wearGrowth))
+            add(ReasonKind::wear);
         if (m_unmapped >= 5)
             add(ReasonKind::unmapped).value = m_unmapped;
         if (m_evidence.data == DataElsewhere::saved)

@@ -51,6 +51,7 @@ enum class ReasonKind : std::uint8_t {
     notReproduced,     // see RulingReason::complaint
     dataElsewhere,     // as was told, the data exists elsewhere
     sampleStands,      // for what was not read: RulingReason::value percent may be defective all the same
+    wear,              // how far it reads from an unworn drive: see Evidence::wear
     // For it.
     nothingAgainst,
     readThroughout, // RulingReason::value percent of it, without a place that counts against it

@@ -14,7 +14,7 @@ constexpr std::array<std::string_view, measuredCount> measuredNames = {
     "new-patches",     "grown-patches",  "unreadable-patches", "unreadable-sectors", "healed-patches",
     "read-second-try", "stalled-places", "straining-places",   "laboured-places",    "late-percent",
     "froze",           "dropped",        "froze-before",       "pace-loss-percent",  "slow-zone-percent",
-    "unevenness"};
+    "unevenness",      "wear",           "wear-growth"};
 
 } // namespace
 
@@ -55,6 +55,11 @@ bool isPercent(Measured measured) {
            measured == Measured::slowZonePercent;
 }
 
+bool isCount(Measured measured) {
+    return !isPercent(measured) && measured != Measured::unevenness && measured != Measured::wear &&
+           measured != Measured::wearGrowth;
+}
+
 // One old patch that does not grow is another thing than three new spots: patches and growth weigh before
 // sectors.
 RulingPolicy defaultRulingPolicy() {
@@ -68,7 +73,8 @@ RulingPolicy defaultRulingPolicy() {
                      {labouredPlaces, {24, 1500, never}}, {latePercent, {2, 15, never}},
                      {froze, {never, never, 1}},          {dropped, {never, 1, 2}},
                      {frozeBefore, {1, 3, never}},        {paceLossPercent, {12, 35, never}},
-                     {slowZonePercent, {30, 80, never}},  {unevenness, {64, never, never}}};
+                     {slowZonePercent, {30, 80, never}},  {unevenness, {64, never, never}},
+                     {wear, {5, never, never}},           {wearGrowth, {2, never, never}}};
     return policy;
 }
 

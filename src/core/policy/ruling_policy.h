@@ -45,11 +45,14 @@ enum class Measured : std::uint8_t {
     paceLossPercent,
     slowZonePercent,
     unevenness, // solid state: units of lateness that the latest block in a thousand has
+    wear,       // doublings from an unworn drive, those that counting leaves no doubt of; see wear.h
+    wearGrowth, // likewise, from its own first visit
 };
-constexpr std::size_t measuredCount = 16;
+constexpr std::size_t measuredCount = 18;
 std::string_view measuredName(Measured measured);
 std::optional<Measured> measuredFromName(std::string_view name);
 bool isPercent(Measured measured);
+bool isCount(Measured measured);
 
 // From this on; absent: never.
 struct FateLimits {

@@ -118,8 +118,7 @@ RulingPolicy readRulingPolicy(const PolicyJson& json, RulingPolicy ruling) {
             const auto measured = measuredFromName(item.key());
             if (!measured)
                 throw BadPolicy{{"{}: nothing of that name is measured", {where}}};
-            ruling.limits[*measured] = readFateLimits(
-                item.value(), where, !isPercent(*measured) && *measured != Measured::unevenness);
+            ruling.limits[*measured] = readFateLimits(item.value(), where, isCount(*measured));
         }
     }
     takeFate(json, "reading_warning", Fate::watch, ruling.readingWarning);
@@ -140,9 +139,7 @@ PolicyJson rulingPolicyJson(const RulingPolicy& ruling) {
     const auto limitJson = [](Measured measured, const std::optional<double>& limit) -> PolicyJson {
         if (!limit)
             return {};
-        if (isPercent(measured) || measured == Measured::unevenness)
-            return *limit;
-        return static_cast<std::int64_t>(*limit);
+        return isCount(measured) ? PolicyJson(static_cast<std::int64_t>(*limit)) : PolicyJson(*limit);
     };
     PolicyJson limits = PolicyJson::object();
     for (const auto& [measured, limit] : ruling.limits)

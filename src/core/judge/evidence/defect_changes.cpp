@@ -3,6 +3,8 @@
 
 #include "core/base/names.h"
 
+#include "core/base/span_set.h"
+
 #include <algorithm>
 
 namespace orbita {
@@ -202,6 +204,21 @@ PatchChanges comparePatches(const KnownState& before, const KnownState& now) {
             ++(healed ? changes.healed : changes.gone);
     }
     return changes;
+}
+
+double shareInCommon(const KnownState& a, const KnownState& b, std::uint64_t capacityBytes) {
+    SpanSet bytes;
+    for (const LbaSpan& span : a.read)
+        bytes.add({Lba{span.first.value * a.logicalBytes}, SectorCount{span.count.value * a.logicalBytes}});
+    std::uint64_t common = 0;
+    for (const LbaSpan& span : b.read) {
+        const LbaSpan here{Lba{span.first.value * b.logicalBytes},
+                           SectorCount{span.count.value * b.logicalBytes}};
+        common += here.count.value;
+        for (const LbaSpan& gap : bytes.gaps(here))
+            common -= gap.count.value;
+    }
+    return capacityBytes == 0 ? 0 : static_cast<double>(common) / static_cast<double>(capacityBytes);
 }
 
 } // namespace orbita

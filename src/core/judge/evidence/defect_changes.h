@@ -69,4 +69,7 @@ struct PatchChanges {
 };
 PatchChanges comparePatches(const KnownState& before, const KnownState& now);
 
+// How much of the drive was read at both times, 0 to 1.
+double shareInCommon(const KnownState& a, const KnownState& b, std::uint64_t capacityBytes);
+
 } // namespace orbita

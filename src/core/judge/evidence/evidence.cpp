@@ -145,21 +145,6 @@ void addStandstills(Damage& damage, const std::vector<const ScanDigest*>& scans)
         }
 }
 
-double shareInCommon(const KnownState& a, const KnownState& b, std::uint64_t capacityBytes) {
-    SpanSet bytes;
-    for (const LbaSpan& span : a.read)
-        bytes.add({Lba{span.first.value * a.logicalBytes}, SectorCount{span.count.value * a.logicalBytes}});
-    std::uint64_t common = 0;
-    for (const LbaSpan& span : b.read) {
-        const LbaSpan here{Lba{span.first.value * b.logicalBytes},
-                           SectorCount{span.count.value * b.logicalBytes}};
-        common += here.count.value;
-        for (const LbaSpan& gap : bytes.gaps(here))
-            common -= gap.count.value;
-    }
-    return capacityBytes == 0 ? 0 : static_cast<double>(common) / static_cast<double>(capacityBytes);
-}
-
 std::optional<SampleTaken> sampleIn(const std::vector<const ScanDigest*>& scans) {
     for (std::size_t i = scans.size(); i-- > 0;) {
         if (scans[i]->order != ScanOrder::sample || scans[i]->graded == 0)
@@ -188,6 +173,25 @@ void addPace(Evidence& evidence, const std::vector<const ScanDigest*>& earlier,
             if (const auto pace = comparePace(*earlier[e], *now[n])) {
                 evidence.change.paceLossPercent = (pace->typical - 1) * 100;
                 evidence.change.worstZoneLossPercent = (pace->worst - 1) * 100;
+                return;
+            }
+}
+
+void addWear(Evidence& evidence, const std::vector<const ScanDigest*>& earlier,
+             const std::vector<const ScanDigest*>& all, const UnwornKind& unworn) {
+    const ScanDigest* latest = nullptr;
+    for (std::size_t i = all.size(); i-- > 0 && latest == nullptr;)
+        if (wearOf(*all[i], unworn.latePerMiB))
+            latest = all[i];
+    if (latest == nullptr)
+        return;
+    evidence.wear.figure = wearOf(*latest, unworn.latePerMiB);
+    evidence.wear.unwornDrives = unworn.drives;
+    for (const ScanDigest* first : earlier)
+        if (first != latest)
+            if (const auto since = wearSince(*first, *latest)) {
+                evidence.wear.sinceFirst = since;
+                evidence.wear.firstAt = first->startedAt;
                 return;
             }
 }
@@ -252,6 +256,7 @@ Evidence gatherEvidence(const CaseFile& file) {
     }
     evidence.sample = sampleIn(now);
     addPace(evidence, earlier, now);
+    addWear(evidence, earlier, scans, file.unworn);
     for (const ScanDigest* scan : now)
         evidence.linkFaults += scan->linkFaults;
     evidence.lastEnded = scans.back()->ended;

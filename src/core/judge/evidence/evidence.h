@@ -8,6 +8,7 @@
 #include "core/judge/evidence/damage_shape.h"
 #include "core/judge/evidence/known_surface.h"
 #include "core/judge/evidence/pace.h"
+#include "core/judge/evidence/wear.h"
 
 #include <optional>
 
@@ -81,6 +82,15 @@ struct Change {
     friend bool operator==(const Change&, const Change&) = default;
 };
 
+// How its read behaviour has moved, by the latest scan that says something of it.
+struct Wear {
+    std::optional<WearFigure> figure; // from an unworn drive of its kind
+    std::uint64_t unwornDrives = 0;   // of its model, that are known; 0: by what is usual for any kind
+    std::optional<WearFigure> sinceFirst; // from its own first scan, of an earlier visit
+    std::int64_t firstAt = 0;             // when that was, seconds since 1970
+    friend bool operator==(const Wear&, const Wear&) = default;
+};
+
 struct Evidence {
     std::int64_t at = 0; // as of when, seconds since 1970
     std::string model;
@@ -96,6 +106,7 @@ struct Evidence {
     std::optional<SampleTaken> sample;
     Damage damage;
     Change change;
+    Wear wear;
     std::optional<double> slowZonePercent; // by how much the slowest zone takes longer than it should
     std::uint64_t linkFaults = 0;          // in scans of this visit
     std::optional<EndReason> lastEnded;    // of the latest scan
@@ -111,6 +122,7 @@ struct CaseFile {
     std::vector<Visit> visits;
     std::vector<PastVitals> vitals;
     std::vector<ScanDigest> scans;
+    UnwornKind unworn;
     std::int64_t now = 0; // seconds since 1970
 };
 

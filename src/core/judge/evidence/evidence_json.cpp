@@ -300,6 +300,20 @@ void visitChange(Visitor& v, Change& change) {
 }
 
 template <class Visitor>
+void visitWear(Visitor& v, Wear& wear) {
+    const auto figure = [](Visitor& f, WearFigure& found) {
+        f.value("doublings", found.doublings);
+        f.value("least", found.least);
+        f.value("most", found.most);
+        f.value("late_blocks", found.late);
+    };
+    v.maybe("figure", wear.figure, figure);
+    v.value("unworn_drives", wear.unwornDrives);
+    v.maybe("since_first", wear.sinceFirst, figure);
+    v.value("first_at", wear.firstAt);
+}
+
+template <class Visitor>
 void visitEvidence(Visitor& v, Evidence& e) {
     v.value("at", e.at);
     v.value("model", e.model);
@@ -328,6 +342,7 @@ void visitEvidence(Visitor& v, Evidence& e) {
     });
     v.object("damage", [&](Visitor& damage) { visitDamage(damage, e.damage); });
     v.object("change", [&](Visitor& change) { visitChange(change, e.change); });
+    v.object("wear", [&](Visitor& wear) { visitWear(wear, e.wear); });
     v.value("slow_zone_percent", e.slowZonePercent);
     v.value("link_faults", e.linkFaults);
     v.named("last_ended", e.lastEnded, endReasonName, endReasonFromName);

@@ -70,6 +70,20 @@ std::optional<LateRate> rateOf(const ScanDigest& scan) {
 
 } // namespace
 
+std::optional<double> latePerMiB(const ScanDigest& scan) {
+    const auto rate = rateOf(scan);
+    return rate ? std::optional(rate->perMiB(rate->late + 0.5)) : std::nullopt;
+}
+
+// The middle one, so that one drive that was bad from the first day does not move it.
+UnwornKind unwornKindFrom(std::vector<double> latePerMiB) {
+    if (latePerMiB.size() < unwornDrives)
+        return {};
+    const auto middle = latePerMiB.begin() + static_cast<std::ptrdiff_t>(latePerMiB.size() / 2);
+    std::nth_element(latePerMiB.begin(), middle, latePerMiB.end());
+    return *middle > 0 ? UnwornKind{*middle, latePerMiB.size()} : UnwornKind{};
+}
+
 std::optional<WearFigure> wearOf(const ScanDigest& scan, double unworn) {
     const auto rate = rateOf(scan);
     if (!rate)
