@@ -8,14 +8,20 @@
 #include "core/base/text.h"
 #include "report/action_words.h"
 #include "report/format.h"
+#include "report/life_json.h"
+#include "report/life_words.h"
 #include "report/ruling_words.h"
 #include "report/text_report.h"
 #include "report/vitals_words.h"
 #include "report/words.h"
 #include "store/casebook.h"
+#include "store/drive_life_in.h"
 #include "store/scan_file.h"
 
+#include <QDate>
+#include <QDateTime>
 #include <QFileInfo>
+#include <algorithm>
 #include <nlohmann/json.hpp>
 
 namespace orbita::cli {
@@ -65,6 +71,106 @@ Result<int> tellDrives(Casebook& casebook, const CasebookOptions& options) {
             << (drive.ambiguousIdentity ? "  (known by its place only)" : "") << '\n';
     if (drives->empty())
         out << "No drive is in the casebook yet.\n";
+    return completeAndClean;
+}
+
+std::int64_t dayOf(const std::string& date) {
+    return QDate::fromString(QString::fromStdString(date), Qt::ISODate).startOfDay().toSecsSinceEpoch();
+}
+
+CaseFilter filterOf(const CasebookOptions& options) {
+    CaseFilter filter;
+    for (const std::string& word : options.words)
+        filter.words += word + ' ';
+    filter.ruling = fateFromName(options.ruling);
+    filter.notRuled = options.ruling == "none";
+    filter.complaint = complaintFromName(options.complaint);
+    if (!options.from.empty())
+        filter.from = dayOf(options.from);
+    if (!options.until.empty())
+        filter.until = dayOf(options.until);
+    return filter;
+}
+
+Result<int> tellSearch(Casebook& casebook, const CasebookOptions& options) {
+    const auto found = casebook.search(filterOf(options));
+    if (!found)
+        return tl::unexpected(found.error());
+    if (options.json) {
+        Json list = Json::array();
+        for (const CasebookHit& hit : found->drives)
+            list.push_back({{"drive", hit.drive.id},
+                            {"model", hit.drive.identity.model},
+                            {"serial", hit.drive.identity.serial},
+                            {"visits", hit.drive.visits},
+                            {"last_seen", isoTime(hit.drive.lastSeen)},
+                            {"customer", hit.customer},
+                            {"job", hit.job},
+                            {"ruling", hit.ruling       ? Json(fateName(*hit.ruling))
+                                       : hit.notSettled ? Json("not-judged-yet")
+                                                        : Json()}});
+        return tellJson("found", std::move(list));
+    }
+    Printer out(stdout);
+    for (const CasebookHit& hit : found->drives)
+        out << QString::number(hit.drive.id).rightJustified(5) << "  "
+            << words::driveName(hit.drive.identity).leftJustified(24) << ' '
+            << text(hit.drive.identity.serial.empty() ? "no serial" : hit.drive.identity.serial)
+                   .leftJustified(18)
+            << ' '
+            << (hit.ruling       ? words::fate(*hit.ruling)
+                : hit.notSettled ? words::rulingTitle({})
+                                 : QStringLiteral("-"))
+                   .leftJustified(14)
+            << ' ' << words::dateOf(hit.drive.lastSeen).rightJustified(12) << "  " << text(hit.job) << "  "
+            << text(hit.customer) << '\n';
+    if (found->all > found->drives.size())
+        out << "... and " << found->all - found->drives.size() << " more: narrow it down.\n";
+    if (found->all == 0)
+        out << "No drive in the casebook fits.\n";
+    return completeAndClean;
+}
+
+Result<int> tellComparison(Casebook& casebook, const CasebookOptions& options) {
+    const auto life = driveLifeIn(casebook, options.number);
+    if (!life)
+        return tl::unexpected(life.error());
+    std::vector<std::size_t> which;
+    for (std::size_t i = 0; i < life->visits.size(); ++i)
+        if (std::find(options.visits.begin(), options.visits.end(), life->visits[i].visit.id) !=
+            options.visits.end())
+            which.push_back(i);
+    if (options.visits.empty() && life->visits.size() >= 2)
+        which = {life->visits.size() - 2, life->visits.size() - 1};
+    if (which.size() != 2)
+        return tl::unexpected(Error{Error::Kind::badCall, "comparing visits of drive",
+                                    std::to_string(options.number),
+                                    options.visits.empty() ? Phrase("it has fewer than two")
+                                                           : Phrase("these are no two visits of it"),
+                                    "\"orbita-cli casebook visits\" lists them."});
+    const VisitComparison found = compareVisits(*life, which[0], which[1]);
+    if (options.json) {
+        printDocument(comparisonJson(life->drive, found));
+        return completeAndClean;
+    }
+    Printer out(stdout);
+    out << words::driveName(life->drive) << ' ' << text(life->drive.serial) << ": "
+        << words::dateOf(found.before.at) << " and " << words::dateOf(found.now.at) << '\n';
+    for (const QString& sentence : words::comparison(found))
+        out << "  " << sentence << '\n';
+    for (const ChangedPlace& place : found.places)
+        if (place.change != PlaceChange::same)
+            out << "    byte " << format::count(place.where.first) << ", "
+                << format::bytes(place.where.count) << ": " << words::changedPlace(place) << '\n';
+    for (const CounterChange& change : found.counters) {
+        Reading now;
+        now.kind = change.kind;
+        now.unit = change.unit;
+        now.value = change.now;
+        const QString rate = words::counterRate(change);
+        out << "  " << words::readingName(now).leftJustified(34) << ' ' << words::readingValue(now) << "  "
+            << words::counterGrowth(change) << (rate.isEmpty() ? QString() : "  " + rate) << '\n';
+    }
     return completeAndClean;
 }
 
@@ -221,6 +327,12 @@ int look(Casebook& casebook, const CasebookOptions& options) {
     case CasebookOptions::What::drives:
         told = tellDrives(casebook, options);
         break;
+    case CasebookOptions::What::search:
+        told = tellSearch(casebook, options);
+        break;
+    case CasebookOptions::What::compare:
+        told = tellComparison(casebook, options);
+        break;
     case CasebookOptions::What::visits:
         told = tellVisits(casebook, options);
         break;
@@ -252,6 +364,9 @@ int look(Casebook& casebook, const CasebookOptions& options) {
             complain(error);
         return failed.empty() ? completeAndClean : callIsWrong;
     }
+    default:
+        told = lookAfter(casebook, options);
+        break;
     }
     return told ? *told : complain(told.error());
 }
@@ -260,7 +375,11 @@ int look(Casebook& casebook, const CasebookOptions& options) {
 
 int casebook(const CasebookOptions& options) {
     const std::string path = casebookPath();
-    if (!QFileInfo::exists(text(path)))
+    if (options.what == CasebookOptions::What::restore) {
+        const auto restored = restoreFrom(options);
+        return restored ? *restored : complain(restored.error());
+    }
+    if (options.what != CasebookOptions::What::takeIn && !QFileInfo::exists(text(path)))
         return complain({Error::Kind::notFound, "opening the casebook", path, "there is none yet",
                          "It is begun with the first drive that is asked or scanned."});
     const auto opened = Casebook::open(path);

@@ -162,36 +162,6 @@ void addImageOptions(CLI::App& command, orbita::cli::ImageOptions& options) {
         "2 the call is wrong, or the image could not be read.");
 }
 
-void addCasebookCommands(CLI::App& command, orbita::cli::CasebookOptions& options) {
-    using What = orbita::cli::CasebookOptions::What;
-    command.require_subcommand(1);
-    const auto add = [&](const char* name, const char* words, What what) {
-        CLI::App* sub = command.add_subcommand(name, words);
-        sub->callback([&options, what] { options.what = what; });
-        return sub;
-    };
-    CLI::App* drives = add("drives", "every drive that was ever asked or scanned", What::drives);
-    CLI::App* visits = add("visits", "the visits of one drive, and what was done on them", What::visits);
-    CLI::App* scans = add("scans", "the scans that were kept, the latest first", What::scans);
-    CLI::App* show = add("show", "one scan, as its report", What::show);
-    CLI::App* exports = add("export", "write one scan to files", What::exportScan);
-    visits->add_option("DRIVE", options.number, "its number in the list of drives")
-        ->required()
-        ->check(orbita::cli::wholeNumber(1, INT32_MAX));
-    scans->add_option("--drive", options.number, "only of the drive with this number")
-        ->check(orbita::cli::wholeNumber(1, INT32_MAX));
-    for (CLI::App* one : {show, exports})
-        one->add_option("SCAN", options.number, "its number in the list of scans")
-            ->required()
-            ->check(orbita::cli::wholeNumber(1, INT32_MAX));
-    for (CLI::App* one : {drives, visits, scans, show})
-        one->add_flag("--json", options.json, "as JSON");
-    orbita::cli::addResultOptions(*exports, options.results,
-                                  "write the scan here, to open again; \"-\": on standard output");
-    command.footer("Exit status: 0 done; 2 the call is wrong, or the casebook or a result could not be read "
-                   "or written.");
-}
-
 // 0 where the first word is one of the commands, or an option.
 int commandIsWrong(CLI::App& app, int argc, char** argv) {
     const std::string word = argc > 1 ? argv[1] : "";
@@ -254,13 +224,13 @@ int main(int argc, char** argv) {
         "restore", "put back a setting of the drive that an earlier scan has left changed");
     CLI::App* judge = app.add_subcommand("judge", "say whether a drive may be kept, and why");
     CLI::App* report = app.add_subcommand("report", "write what is handed over of a drive");
-    CLI::App* casebook = app.add_subcommand("casebook", "look into the casebook, and export from it");
+    CLI::App* casebook = app.add_subcommand("casebook", "look into the casebook, and look after it");
     std::string restoreTarget;
     orbita::cli::Who restoreWho;
     restore->add_option("TARGET", restoreTarget, "a device path")->required();
     orbita::cli::addWho(*restore, restoreWho);
     orbita::cli::CasebookOptions casebookOptions;
-    addCasebookCommands(*casebook, casebookOptions);
+    orbita::cli::addCasebookCommands(*casebook, casebookOptions);
     orbita::cli::JudgeOptions judgeOptions;
     orbita::cli::addJudgeOptions(*judge, judgeOptions);
     orbita::cli::ReportOptions reportOptions;

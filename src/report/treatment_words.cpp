@@ -15,10 +15,6 @@ namespace orbita::words {
 
 namespace {
 
-QString places(std::uint64_t n) {
-    return n == 1 ? tr("1 place") : tr("%1 places").arg(format::count(n));
-}
-
 std::uint64_t countOf(const std::vector<Spot>& spots, SpotOrigin origin) {
     return static_cast<std::uint64_t>(
         std::count_if(spots.begin(), spots.end(), [&](const Spot& spot) { return spot.origin == origin; }));
@@ -206,7 +202,7 @@ QString treatmentRisk(const TreatmentPlan& plan, const TreatmentAdvised& advised
                       const DriveIdentity& drive) {
     const QString loss = likelyLoss(plan.spots, plan.rules.allowed, drive.logicalBytes);
     const QString what = tr("%1 would be treated; what may be lost: %2.")
-                             .arg(places(static_cast<std::uint64_t>(plan.spots.size())), loss);
+                             .arg(placeCount(static_cast<std::uint64_t>(plan.spots.size())), loss);
     return advised.advice == TreatmentAdvice::treat || advised.advice == TreatmentAdvice::saveFirst
                ? what
                : what + QLatin1Char(' ') + tr("A drive in this state may fail for good under it.");
@@ -226,14 +222,14 @@ QString consent(const TreatmentPlan& plan, const DriveIdentity& drive) {
     const QString which = whichDrive(drive);
     const AllowedSteps& allowed = plan.rules.allowed;
     if (!allowed.refresh && !allowed.pieced && !allowed.zeros && !allowed.reassign)
-        return tr("This writes nothing to %1: %2 are read again.").arg(which, places(bad + slow));
+        return tr("This writes nothing to %1: %2 are read again.").arg(which, placeCount(bad + slow));
     const QString gentle = tr("This writes to %1: %2 get back what can be read from them, and nothing else.");
     if (bad == 0 || (!allowed.zeros && !allowed.reassign))
-        return gentle.arg(which, places(bad + slow));
+        return gentle.arg(which, placeCount(bad + slow));
     QString text = tr("This writes to %1: %2 that cannot be read may be overwritten with zeros.")
-                       .arg(which, places(bad));
+                       .arg(which, placeCount(bad));
     if (slow > 0)
-        text += QLatin1Char(' ') + tr("%1 that read slowly are written back as they are.").arg(places(slow));
+        text += QLatin1Char(' ') + tr("%1 that read slowly are written back as they are.").arg(placeCount(slow));
     return text;
 }
 
@@ -352,7 +348,7 @@ Tally tallyOf(const std::vector<SpotResult>& results) {
 }
 
 QString healedOf(const Tally& tally, std::size_t all) {
-    return tr("%1 of %2 read well now.").arg(format::count(tally.healed), places(all));
+    return tr("%1 of %2 read well now.").arg(format::count(tally.healed), placeCount(all));
 }
 
 QString lostOf(const Tally& tally) {
@@ -409,7 +405,7 @@ QString treatedSince(const TreatmentLayer& treatments) {
     const auto healed =
         std::count_if(all.begin(), all.end(), [](const Treatment& one) { return isHealed(one.result); });
     return tr("%1 of %2 that were treated read well now.")
-        .arg(format::count(static_cast<std::uint64_t>(healed)), places(all.size()));
+        .arg(format::count(static_cast<std::uint64_t>(healed)), placeCount(all.size()));
 }
 
 QString treatedOn(const JournalTold& told) {
@@ -497,7 +493,7 @@ QString treatmentReport(const DriveIdentity& drive, std::int64_t startedAt, cons
         lines << QStringLiteral("  ") + spotResult(result);
     const std::size_t open = plan.spots.size() - std::min(plan.spots.size(), progress.results.size());
     if (open > 0)
-        lines << tr("%1 not treated.").arg(places(open));
+        lines << tr("%1 not treated.").arg(placeCount(open));
     lines << tr("What was written back is saved in %1.").arg(QString::fromStdString(journal));
     return lines.join(QLatin1Char('\n'));
 }

@@ -20,4 +20,8 @@ inline QString sectors(std::uint64_t n) {
     return n == 1 ? tr("1 sector") : tr("%1 sectors").arg(format::count(n));
 }
 
+inline QString placeCount(std::uint64_t n) {
+    return n == 1 ? tr("1 place") : tr("%1 places").arg(format::count(n));
+}
+
 } // namespace orbita::words
