@@ -53,27 +53,38 @@ void fill(const QString& path, int drives) {
         };
         go("PRAGMA synchronous = OFF");
         go("BEGIN");
-        const QString numbers = "WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < %1) ";
+        const QString numbers =
+            "WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < %1) ";
         go(numbers.arg(drives) +
            "INSERT INTO drive (id, key, weak, model, serial, firmware, attachment, sectors, logical_bytes, "
-           "physical_bytes, sought) SELECT i, 'serial:Halden Tern ' || (i % 90) || ':HT' || i, 0, 'Halden Tern "
+           "physical_bytes, sought) SELECT i, 'serial:Halden Tern ' || (i % 90) || ':HT' || i, 0, 'Halden "
+           "Tern "
            "' || (i % 90), 'HT' || i, 'F' || (i % 9), 'SATA', 7814037168, 512, 4096, 'halden tern ' || (i % "
            "90) || char(10) || 'ht' || i || char(10) || 'f' || (i % 9) || char(10) FROM n");
         go(numbers.arg(drives * 5) +
-           "INSERT INTO visit (id, drive, began_at, customer, job, tester, words, notes, sought, holds) SELECT "
-           "i, 1 + i % " + QString::number(drives) + ", 1500000000 + i * 4000, 'Customer ' || (i % 3001), "
-           "'TG-' || i, 'M. Okafor', 'Slow when the yearly series was copied.', 'Swapped out for a look, went "
-           "back to the recorder at gauge ' || (i % 700), 'customer ' || (i % 3001) || char(10) || 'tg-' || i "
-           "|| char(10) || 'm. okafor' || char(10) || 'slow when the yearly series was copied.' || char(10) || "
-           "'swapped out for a look, went back to the recorder at gauge ' || (i % 700) || char(10), CASE i % 4 "
+           "INSERT INTO visit (id, drive, began_at, customer, job, tester, words, notes, sought, holds) "
+           "SELECT "
+           "i, 1 + i % " +
+           QString::number(drives) +
+           ", 1500000000 + i * 4000, 'Customer ' || (i % 3001), "
+           "'TG-' || i, 'M. Okafor', 'Slow when the yearly series was copied.', 'Swapped out for a look, "
+           "went "
+           "back to the recorder at gauge ' || (i % 700), 'customer ' || (i % 3001) || char(10) || 'tg-' || "
+           "i "
+           "|| char(10) || 'm. okafor' || char(10) || 'slow when the yearly series was copied.' || char(10) "
+           "|| "
+           "'swapped out for a look, went back to the recorder at gauge ' || (i % 700) || char(10), CASE i % "
+           "4 "
            "WHEN 0 THEN 'keep' WHEN 1 THEN 'watch' WHEN 2 THEN 'retire' ELSE '' END FROM n");
         go("INSERT INTO complaint SELECT id, 'slow', 'no' FROM visit WHERE id % 3 = 0");
-        go("INSERT INTO vitals (id, visit, read_at, family, world_wide_name, model, serial, firmware, sectors) "
+        go("INSERT INTO vitals (id, visit, read_at, family, world_wide_name, model, serial, firmware, "
+           "sectors) "
            "SELECT id, id, began_at + 60, 'ata', '', 'm', 's', 'f', 7814037168 FROM visit");
         go("WITH RECURSIVE n(i) AS (SELECT 0 UNION ALL SELECT i + 1 FROM n WHERE i < 24) INSERT INTO reading "
            "(vitals, kind, attribute, unit, value, normalised, worst, threshold, raw, own_limit, source) "
            "SELECT vitals.id, CASE i WHEN 0 THEN 'power-on-hours' WHEN 1 THEN 'reallocated-sectors' ELSE "
-           "'vendor-specific' END, i, 'count', vitals.id % 40000, 100, 100, 10, x'000102030405', NULL, 'SMART "
+           "'vendor-specific' END, i, 'count', vitals.id % 40000, 100, 100, 10, x'000102030405', NULL, "
+           "'SMART "
            "data' FROM vitals, n");
         go("INSERT INTO raw_page SELECT id, 'SMART data', randomblob(1024) FROM vitals");
         // Each fifth visit with a scan, as one that read 4 TB in 62 000 blocks.
@@ -84,14 +95,19 @@ void fill(const QString& path, int drives) {
         record.status.totals.covered = record.drive.capacity;
         record.covered = {{Lba{0}, record.drive.capacity}};
         for (unsigned n = 0; n < 40; ++n)
-            record.ledger.push_back(
-                {{Lba{1000 + 9000ULL * n}, SectorCount{8}}, Grade::laboured, Standing::confirmed, {}, true, true});
+            record.ledger.push_back({{Lba{1000 + 9000ULL * n}, SectorCount{8}},
+                                     Grade::laboured,
+                                     Standing::confirmed,
+                                     {},
+                                     true,
+                                     true});
         Zones zones{};
         for (Zone& zone : zones) {
             zone.graded = 970;
             zone.nsPerByte = 5;
         }
-        go("INSERT INTO scan (drive, started_at, ended, document, zones, late_per_mib) SELECT drive, began_at + "
+        go("INSERT INTO scan (drive, started_at, ended, document, zones, late_per_mib) SELECT drive, "
+           "began_at + "
            "120, 'complete', ?, ?, 0.0001 FROM visit WHERE id % 5 = 0",
            {QString::fromStdString(scanDocument(record)), QString::fromStdString(zonesText(zones))});
         PlateEncoder encoder;
@@ -110,7 +126,8 @@ void fill(const QString& path, int drives) {
 }
 
 double median(std::vector<double> values) {
-    std::nth_element(values.begin(), values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2), values.end());
+    std::nth_element(values.begin(), values.begin() + static_cast<std::ptrdiff_t>(values.size() / 2),
+                     values.end());
     return values[values.size() / 2];
 }
 
@@ -151,7 +168,8 @@ int main(int argc, char** argv) {
         {"a word that is nowhere", {.words = "zeppelin"}},
         {"two words", {.words = "gauge customer"}},
         {"to be retired", {.ruling = Fate::retire}},
-        {"slow, of one month", {.complaint = ComplaintMark::slow, .from = 1'600'000'000, .until = 1'602'592'000}}};
+        {"slow, of one month",
+         {.complaint = ComplaintMark::slow, .from = 1'600'000'000, .until = 1'602'592'000}}};
     double worst = 0;
     for (const auto& [name, filter] : searches) {
         std::vector<double> times;
@@ -165,7 +183,8 @@ int main(int argc, char** argv) {
             const auto loop = Steady::now();
             std::uint64_t held = 0;
             for (const std::string& text : texts)
-                held += text.find(filter.words.empty() ? "zeppelin" : filter.words) != std::string::npos ? 1 : 0;
+                held +=
+                    text.find(filter.words.empty() ? "zeppelin" : filter.words) != std::string::npos ? 1 : 0;
             ratios.push_back(times.back() / std::max(1e-6, ms(loop)));
             if (held > texts.size())
                 return 1;

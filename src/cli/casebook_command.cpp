@@ -160,8 +160,8 @@ Result<int> tellComparison(Casebook& casebook, const CasebookOptions& options) {
         out << "  " << sentence << '\n';
     for (const ChangedPlace& place : found.places)
         if (place.change != PlaceChange::same)
-            out << "    byte " << format::count(place.where.first) << ", "
-                << format::bytes(place.where.count) << ": " << words::changedPlace(place) << '\n';
+            out << "    byte " << format::count(place.where.first) << ", " << format::bytes(place.where.count)
+                << ": " << words::changedPlace(place) << '\n';
     for (const CounterChange& change : found.counters) {
         Reading now;
         now.kind = change.kind;

@@ -7,7 +7,6 @@
 #include <cstdint>
 #include <string>
 #include <vector>
-#include <string>
 
 namespace CLI {
 class App;
@@ -32,7 +31,7 @@ struct CasebookOptions {
         forget
     };
     What what = What::drives;
-    std::int64_t number = 0; // of the drive (scans, 0: all), or of the scan (show, exportScan)
+    std::int64_t number = 0;          // of the drive (scans, 0: all), or of the scan (show, exportScan)
     std::vector<std::int64_t> visits; // compare: none, or two
     bool json = false;                // the list, or the scan's document, as JSON
     ResultPlaces results;             // exportScan

@@ -48,8 +48,9 @@ void addCasebookCommands(CLI::App& command, CasebookOptions& options) {
     CLI::App* exportCase =
         add("export-case", "write one drive with all its visits to a file that another Orbita takes in",
             What::exportCase);
-    CLI::App* takeIn = add("take-in", "take in an exported case, or all of another bench's casebook: nothing "
-                                      "twice, and what is here stays",
+    CLI::App* takeIn = add("take-in",
+                           "take in an exported case, or all of another bench's casebook: nothing "
+                           "twice, and what is here stays",
                            What::takeIn);
     add("check", "look at all of it for damage", What::check);
     CLI::App* backup = add("backup", "write a copy of all of it", What::backup);
@@ -71,7 +72,9 @@ void addCasebookCommands(CLI::App& command, CasebookOptions& options) {
         one->add_option("SCAN", options.number, "its number in the list of scans")
             ->required()
             ->check(wholeNumber(1, INT32_MAX));
-    compare->add_option("VISITS", options.visits, "the numbers of both, as \"visits\" lists them; else the last two")
+    compare
+        ->add_option("VISITS", options.visits,
+                     "the numbers of both, as \"visits\" lists them; else the last two")
         ->expected(2)
         ->check(wholeNumber(1, INT32_MAX));
     search->add_option("WORDS", options.words,
@@ -89,7 +92,9 @@ void addCasebookCommands(CLI::App& command, CasebookOptions& options) {
     takeIn->add_option("FILE", options.file, "the casebook, or the case")->required();
     backup->add_option("FILE", options.file, "where to")->required();
     restore->add_option("FILE", options.file, "the backup")->required();
-    forget->add_option("--older-than", options.olderThanDays, "only visits that began so many days ago, or earlier")
+    forget
+        ->add_option("--older-than", options.olderThanDays,
+                     "only visits that began so many days ago, or earlier")
         ->check(wholeNumber(1, 100'000));
     forget->add_option("--customer", options.customer, "only of this customer");
     forget->add_flag("--yes", options.yes, "do it; without, only how many visits it would be is said");
@@ -97,8 +102,9 @@ void addCasebookCommands(CLI::App& command, CasebookOptions& options) {
         one->add_flag("--json", options.json, "as JSON");
     addResultOptions(*exports, options.results,
                      "write the scan here, to open again; \"-\": on standard output");
-    command.footer("Exit status: 0 done; 1 check found damage; 2 the call is wrong, or the casebook or a result "
-                   "could not be read or written.");
+    command.footer(
+        "Exit status: 0 done; 1 check found damage; 2 the call is wrong, or the casebook or a result "
+        "could not be read or written.");
 }
 
 } // namespace orbita::cli

@@ -42,7 +42,8 @@ Result<int> forget(Casebook& casebook, const CasebookOptions& options) {
         const auto count = casebook.countCustomers(which);
         if (!count)
             return tl::unexpected(count.error());
-        out << "Visits whose customer would be forgotten: " << *count << ". Nothing was changed; --yes does it.\n";
+        out << "Visits whose customer would be forgotten: " << *count
+            << ". Nothing was changed; --yes does it.\n";
         return completeAndClean;
     }
     const auto count = casebook.forgetCustomers(which);
@@ -72,9 +73,8 @@ Result<int> lookAfter(Casebook& casebook, const CasebookOptions& options) {
                                : "It is damaged. Restore a backup, or export what can still be read.\n");
         return wrong->empty() ? completeAndClean : findingsFound;
     }
-    const auto written = options.what == What::exportCase
-                             ? casebook.exportCase(options.number, options.file)
-                             : casebook.backUp(options.file);
+    const auto written = options.what == What::exportCase ? casebook.exportCase(options.number, options.file)
+                                                          : casebook.backUp(options.file);
     if (!written)
         return tl::unexpected(written.error());
     Printer(stdout) << "Written to " << QString::fromStdString(cleanText(options.file))

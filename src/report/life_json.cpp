@@ -21,8 +21,9 @@ LifeJson sideJson(const ComparedSide& side, const std::array<double, zoneCount>&
     LifeJson zones = LifeJson::array();
     for (std::size_t z = 0; z < zoneCount; ++z)
         zones.push_back({{"worst", gradeName(side.zones[z].worst)}, {"ns_per_byte", nsPerByte[z]}});
-    return {{"began",
-             QDateTime::fromSecsSinceEpoch(side.at, Qt::UTC).toString(Qt::ISODate).toStdString()}, {"read", side.read}, {"zones", std::move(zones)}};
+    return {{"began", QDateTime::fromSecsSinceEpoch(side.at, Qt::UTC).toString(Qt::ISODate).toStdString()},
+            {"read", side.read},
+            {"zones", std::move(zones)}};
 }
 
 } // namespace
@@ -48,8 +49,8 @@ std::string comparisonJson(const DriveIdentity& drive, const VisitComparison& fo
                           {"now", gradeName(place.now)},
                           {"change", placeChangeName(place.change)}});
     json["places"] = std::move(places);
-    json["patches"] = {{"new", found.patches.fresh},   {"grown", found.patches.grown},
-                       {"same", found.patches.same},   {"gone", found.patches.gone},
+    json["patches"] = {{"new", found.patches.fresh},     {"grown", found.patches.grown},
+                       {"same", found.patches.same},     {"gone", found.patches.gone},
                        {"healed", found.patches.healed}, {"not_compared", found.patches.notCompared}};
     if (found.pace)
         json["pace"] = {{"typical", found.pace->typical},

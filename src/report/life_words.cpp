@@ -20,7 +20,8 @@ QString percentOf(double value) {
 
 QString surfaceSentence(const VisitComparison& found) {
     if (!found.before.read && !found.now.read)
-        return tr("Its surface was read on neither visit: only what the drive says of itself can be compared.");
+        return tr(
+            "Its surface was read on neither visit: only what the drive says of itself can be compared.");
     if (!found.before.read || !found.now.read)
         return tr("Its surface was not read on %1: only what the drive says of itself can be compared.")
             .arg(dateOf(found.before.read ? found.now.at : found.before.at));
@@ -50,12 +51,13 @@ QString paceSentence(const PaceChange& pace) {
     const double typical = (pace.typical - 1) * 100;
     const double worst = (pace.worst - 1) * 100;
     QString text = std::abs(typical) < 1 ? tr("The pace is as before")
-                   : typical > 0 ? tr("Reading takes %1 % longer than before").arg(percentOf(typical))
+                   : typical > 0         ? tr("Reading takes %1 % longer than before").arg(percentOf(typical))
                                  : tr("Reading takes %1 % less time than before").arg(percentOf(-typical));
     if (worst >= typical + 5)
-        text += tr("; most at %1 % of the drive, %2 % longer")
-                    .arg(QString::number((static_cast<double>(pace.worstZone) + 0.5) * 100 / zoneCount, 'f', 0),
-                         percentOf(worst));
+        text +=
+            tr("; most at %1 % of the drive, %2 % longer")
+                .arg(QString::number((static_cast<double>(pace.worstZone) + 0.5) * 100 / zoneCount, 'f', 0),
+                     percentOf(worst));
     return text + QLatin1Char('.');
 }
 
@@ -97,8 +99,9 @@ QString changedPlace(const ChangedPlace& place) {
 QStringList comparison(const VisitComparison& found) {
     QStringList sentences;
     if (found.contradicts)
-        sentences << tr("Counters that never go back have gone back: these cannot both be visits of this drive, "
-                        "or its electronics were replaced.");
+        sentences << tr(
+            "Counters that never go back have gone back: these cannot both be visits of this drive, "
+            "or its electronics were replaced.");
     sentences << surfaceSentence(found);
     if (found.before.read && found.now.read) {
         sentences << placesSentence(found);
@@ -108,7 +111,7 @@ QStringList comparison(const VisitComparison& found) {
     if (found.pace)
         sentences << paceSentence(*found.pace);
     else if (found.before.read && found.now.read)
-        sentences << tr("The pace cannot be compared: it was read in different ways.");
+        sentences << tr("The pace cannot be compared: it was read in other blocks, or in another way.");
     if (found.wear)
         sentences << (found.wear->least <= 0 && found.wear->most >= 0
                           ? tr("Wear: no change that counting could tell, %1 doublings.")
@@ -139,19 +142,21 @@ QString counterRate(const CounterChange& change) {
     if (!change.perThousandHours || change.unit == ReadingUnit::percent)
         return {};
     if (change.unit == ReadingUnit::bytes)
-        return tr("%1 in 1000 hours").arg(format::bytes(static_cast<std::uint64_t>(*change.perThousandHours)));
+        return tr("%1 in 1000 hours")
+            .arg(format::bytes(static_cast<std::uint64_t>(*change.perThousandHours)));
     const double rate = *change.perThousandHours;
     return rate == 0 ? QString()
                      : tr("%1 in 1000 hours").arg(QLocale().toString(rate, 'f', rate < 10 ? 1 : 0));
 }
 
+QString doublings(double value) {
+    return QLocale().toString(std::abs(value) < 0.05 ? 0.0 : value, 'f', 1);
+}
+
 QString wearShort(const std::optional<WearFigure>& wear) {
     if (!wear)
         return {};
-    const auto one = [](double value) {
-        return QLocale().toString(std::abs(value) < 0.05 ? 0.0 : value, 'f', 1);
-    };
-    return tr("%1 (%2 to %3)").arg(one(wear->doublings), one(wear->least), one(wear->most));
+    return tr("%1 (%2 to %3)").arg(doublings(wear->doublings), doublings(wear->least), doublings(wear->most));
 }
 
 QString ruledShort(const KeptRuling& ruling) {
@@ -174,7 +179,8 @@ QString visitSurface(const LifeVisit& visit) {
         ++zones[static_cast<std::size_t>(look.worst)];
     }
     QStringList parts{tr("%1 of 64 zones read").arg(read)};
-    for (const Grade which : {Grade::unreadable, Grade::stalled, Grade::straining, Grade::laboured, Grade::late})
+    for (const Grade which :
+         {Grade::unreadable, Grade::stalled, Grade::straining, Grade::laboured, Grade::late})
         if (const std::size_t n = zones[static_cast<std::size_t>(which)]; n > 0)
             parts << tr("%1 in %2").arg(grade(which).toLower()).arg(n);
     return parts.join(QStringLiteral(", "));

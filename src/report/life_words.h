@@ -20,6 +20,8 @@ QStringList comparison(const VisitComparison& found);
 QString counterGrowth(const CounterChange& change);
 // "2.6 in 1000 hours"; empty where none is known.
 QString counterRate(const CounterChange& change);
+// "3.2", of wear.
+QString doublings(double value);
 // "3.2 (2.9 to 3.5)", in doublings; empty: not known.
 QString wearShort(const std::optional<WearFigure>& wear);
 // What a ruling that was entered says: "Watch", "Retire, ruled otherwise", "Not judged yet".

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "report/ruling_words.h"
 
+#include "report/life_words.h"
 #include "report/vitals_words.h"
 #include "report/word_tools.h"
 #include "report/words.h"
@@ -30,10 +31,6 @@ QString counted(double value, const char* one, const char* many) {
     return value == 1 ? tr(one) : tr(many).arg(format::count(static_cast<std::uint64_t>(value)));
 }
 
-QString doublings(double value) {
-    return QLocale().toString(std::abs(value) < 0.05 ? 0.0 : value, 'f', 1);
-}
-
 QString interval(const WearFigure& figure) {
     return tr("%1 doublings (%2 to %3 with 95 % confidence)")
         .arg(doublings(figure.doublings), doublings(figure.least), doublings(figure.most));
@@ -54,8 +51,8 @@ QString wearSentence(const Wear& wear) {
                   .arg(interval(*wear.figure), QLocale().toString(times, 'f', times < 9.5 ? 1 : 0), against)
             : tr("Wear %1: no more places answer late than on %2").arg(interval(*wear.figure), against);
     if (wear.sinceFirst)
-        text += tr("; since its first scan here, on %1, %2")
-                    .arg(date(wear.firstAt), interval(*wear.sinceFirst));
+        text +=
+            tr("; since its first scan here, on %1, %2").arg(date(wear.firstAt), interval(*wear.sinceFirst));
     return text;
 }
 

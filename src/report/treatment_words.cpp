@@ -229,7 +229,8 @@ QString consent(const TreatmentPlan& plan, const DriveIdentity& drive) {
     QString text = tr("This writes to %1: %2 that cannot be read may be overwritten with zeros.")
                        .arg(which, placeCount(bad));
     if (slow > 0)
-        text += QLatin1Char(' ') + tr("%1 that read slowly are written back as they are.").arg(placeCount(slow));
+        text +=
+            QLatin1Char(' ') + tr("%1 that read slowly are written back as they are.").arg(placeCount(slow));
     return text;
 }
 

@@ -331,8 +331,9 @@ Result<std::unique_ptr<Casebook>> Casebook::open(const std::string& path) {
     // Looked at before anything is changed; a large one only where it is read, for its pages are gigabytes.
     execute(database, QStringLiteral("PRAGMA cell_size_check = ON"));
     QSqlQuery check(database);
-    if (!fresh && QFileInfo(file).size() <= wholeCheckedBytes && (!check.exec(QStringLiteral("PRAGMA quick_check")) || !check.next() ||
-                   check.value(0).toString() != QLatin1String("ok")))
+    if (!fresh && QFileInfo(file).size() <= wholeCheckedBytes &&
+        (!check.exec(QStringLiteral("PRAGMA quick_check")) || !check.next() ||
+         check.value(0).toString() != QLatin1String("ok")))
         return tl::unexpected(refused(path, "it is damaged"));
     check.finish();
     execute(database, QStringLiteral("PRAGMA foreign_keys = ON"));

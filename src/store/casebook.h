@@ -12,7 +12,9 @@
 #include "store/plate_codec.h"
 
 #include <QString>
+#include <functional>
 #include <memory>
+#include <stop_token>
 #include <string>
 #include <vector>
 
@@ -43,7 +45,7 @@ public:
     Result<CaseDrive> knownDrive(const DriveIdentity& identity);
     // The drive's page, made if there is none. By serial number and model, else by path and capacity.
     Result<CaseDrive> driveFor(const DriveIdentity& identity);
-    Result<std::vector<ListedDrive>> drives(); // the one seen last first
+    Result<std::vector<ListedDrive>> drives();  // the one seen last first
     Result<ListedDrive> drive(std::int64_t id); // errors: there is none with that number
     // Drives that fit, at most so many of them.
     Result<CasebookHits> search(const CaseFilter& filter, std::size_t most = 500);
@@ -67,8 +69,8 @@ public:
     // As it was kept; one that was cut off comes back as ended by `stopped`. Errors: no such scan, damaged.
     Result<ScanRecord> loadScan(std::int64_t scan);
 
-    // What a judge needs of the scans of that drive, oldest first; damaged ones are left out. Much quicker than
-    // loading them, but for those that an Orbita before version 5 of the casebook kept.
+    // What a judge needs of the scans of that drive, oldest first; damaged ones are left out. Much quicker
+    // than loading them, but for those that an Orbita before version 5 of the casebook kept.
     Result<std::vector<ScanDigest>> digests(std::int64_t drive);
     // What an unworn drive of that model is like, by all others of it that the casebook knows.
     Result<UnwornKind> unwornKind(const std::string& model, std::int64_t butDrive);
@@ -140,5 +142,8 @@ std::string actionLogBeside(const std::string& casebook);
 
 // Gives the demonstration's drives the visits that their scenarios tell of.
 Result<void> addEarlierVisits(Casebook& casebook, const std::vector<Target>& demonstration, std::int64_t now);
+// Reads their surfaces as they were then, where their scenarios say that this was done; in seconds.
+void readEarlierSurfaces(const std::vector<Target>& demonstration, std::int64_t now,
+                         const std::stop_token& stop, const std::function<void(ScanRecord)>& take);
 
 } // namespace orbita

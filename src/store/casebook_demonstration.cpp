@@ -1,32 +1,71 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The casebook: the earlier visits of the demonstration's drives.
+#include "core/scan/engine.h"
 #include "core/sim/sim_link.h"
 #include "core/vitals/read_vitals.h"
 #include "store/casebook.h"
 
+#include <algorithm>
+
 namespace orbita {
+
+namespace {
+
+// As it was then, of what it is today.
+sim::Scenario surfaceThen(const sim::Scenario& today, const sim::EarlierVisit& earlier) {
+    sim::Scenario then = today;
+    then.health = earlier.health;
+    then.otherLoads.clear();
+    for (sim::Speckle& speckle : then.speckles)
+        speckle.perMillion *= earlier.specklesPercent / 100;
+    std::vector<std::uint64_t> bad;
+    for (const sim::Defect& defect : today.defects)
+        if (defect.kind == sim::DefectKind::unreadable)
+            bad.push_back(defect.span.first.value);
+    const std::uint64_t middle = bad.empty() ? 0 : bad[bad.size() / 2];
+    std::stable_sort(then.defects.begin(), then.defects.end(),
+                     [&](const sim::Defect& a, const sim::Defect& b) {
+                         const auto far = [&](const sim::Defect& defect) {
+                             const std::uint64_t lba = defect.span.first.value;
+                             return lba > middle ? lba - middle : middle - lba;
+                         };
+                         return far(a) < far(b);
+                     });
+    then.defects.resize(static_cast<std::size_t>(static_cast<double>(then.defects.size()) *
+                                                 std::clamp(earlier.defectsPercent, 0.0, 100.0) / 100));
+    sim::settleDefects(then);
+    return then;
+}
+
+constexpr std::int64_t aDay = 86'400;
+
+Target asItWas(const Target& target, const sim::EarlierVisit& earlier) {
+    sim::Scenario then = surfaceThen(*target.scenario, earlier);
+    if (!earlier.scanned)
+        then.defects.clear();
+    Target past = target;
+    past.condition = std::make_shared<sim::Condition>(then);
+    past.scenario = then;
+    return past;
+}
+
+} // namespace
 
 Result<void> addEarlierVisits(Casebook& casebook, const std::vector<Target>& demonstration,
                               std::int64_t now) {
-    constexpr std::int64_t day = 86'400;
     for (const Target& target : demonstration) {
         if (!target.scenario)
             continue;
         for (const sim::EarlierVisit& earlier : target.scenario->earlier) {
             // The drive as it was then answers the same commands as today's.
-            sim::Scenario then = *target.scenario;
-            then.health = earlier.health;
-            then.defects.clear();
-            Target past = target;
-            past.condition = std::make_shared<sim::Condition>(then);
-            past.scenario = then;
+            const Target past = asItWas(target, earlier);
             const CommandPath way = simulatedPath(past, false);
             Enquiry enquiry(way, std::chrono::seconds{20});
             const Vitals vitals = readVitals(enquiry, target.identity);
             const auto drive = casebook.driveFor(vitals.identity);
             if (!drive)
                 return tl::unexpected(drive.error());
-            const std::int64_t at = now - day * earlier.daysAgo;
+            const std::int64_t at = now - aDay * earlier.daysAgo;
             const auto id = casebook.beginVisit(drive->id, at);
             if (!id)
                 return tl::unexpected(id.error());
@@ -47,6 +86,36 @@ Result<void> addEarlierVisits(Casebook& casebook, const std::vector<Target>& dem
         }
     }
     return {};
+}
+
+void readEarlierSurfaces(const std::vector<Target>& demonstration, std::int64_t now,
+                         const std::stop_token& stop, const std::function<void(ScanRecord)>& take) {
+    for (const Target& target : demonstration) {
+        if (!target.scenario)
+            continue;
+        for (const sim::EarlierVisit& earlier : target.scenario->earlier) {
+            if (!earlier.scanned || stop.stop_requested())
+                continue;
+            const auto drive = openTarget(asItWas(target, earlier), false);
+            if (!drive)
+                continue;
+            ScanPlan plan;
+            plan.blockSectors = mostBlockBytes / (*drive)->identity().logicalBytes;
+            const LbaSpan whole = (*drive)->identity().whole();
+            if (earlier.scannedPercent < 100)
+                plan.span = LbaSpan{
+                    whole.first, SectorCount{static_cast<std::uint64_t>(
+                                     static_cast<double>(whole.count.value) * earlier.scannedPercent / 100)}};
+            const auto settled = settlePlan(plan, (*drive)->identity(), (*drive)->limits());
+            if (!settled)
+                continue;
+            PauseGate pause;
+            ScanFeed feed;
+            Engine engine(**drive, *settled, {}, pause, feed);
+            if (engine.run(stop) == EndReason::complete)
+                take(recordOf(feed, now - aDay * earlier.daysAgo + 1200, {}));
+        }
+    }
 }
 
 } // namespace orbita

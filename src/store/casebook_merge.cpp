@@ -324,8 +324,8 @@ private:
             }
         }
         QSqlQuery write(m_db); // m_query goes on after this
-        return !any || run(write, "UPDATE scan SET document = ? WHERE id = ?",
-                           {text(scanDocument(ours)), scan});
+        return !any ||
+               run(write, "UPDATE scan SET document = ? WHERE id = ?", {text(scanDocument(ours)), scan});
     }
 
     bool mergeActions(std::int64_t drive) {
@@ -385,9 +385,10 @@ Result<MergeReport> Casebook::takeIn(const std::string& other) {
                                           : beside + QStringLiteral("/.taking-in-XXXXXX"));
     const QString copy = folder.filePath(QStringLiteral("other.db"));
     if (!folder.isValid() || !copyWithJournal(text(other), copy))
-        return tl::unexpected(Error{Error::Kind::systemFailure, "taking in the casebook", other,
-                                    "it cannot be read, or there is no room for a copy of it beside the casebook",
-                                    "Nothing was changed. Make room, and check that it can be read."});
+        return tl::unexpected(
+            Error{Error::Kind::systemFailure, "taking in the casebook", other,
+                  "it cannot be read, or there is no room for a copy of it beside the casebook",
+                  "Nothing was changed. Make room, and check that it can be read."});
     auto opened = open(copy.toStdString());
     if (!opened) {
         Error error = opened.error();

@@ -62,16 +62,15 @@ Result<std::int64_t> Casebook::keepScan(std::int64_t scan, const ScanRecord& rec
     // Once it has come to an end: it takes a look at all of the map.
     const bool over = record.status.ended != EndReason::running && record.plate != nullptr;
     const ZoneColumns zones = over ? zoneColumnsOf(digestOf(record)) : ZoneColumns{};
-    bool good = scan == 0
-                    ? run(query,
-                          "INSERT INTO scan (drive, started_at, ended, document, zones, late_per_mib) VALUES "
-                          "(?, ?, ?, ?, ?, ?)",
-                          {QVariant::fromValue<qint64>(drive->id),
-                           QVariant::fromValue<qint64>(record.startedAt), ended, document, zones.zones,
-                           zones.latePerMiB})
-                    : run(query,
-                          "UPDATE scan SET ended = ?, document = ?, zones = ?, late_per_mib = ? WHERE id = ?",
-                          {ended, document, zones.zones, zones.latePerMiB, QVariant::fromValue<qint64>(scan)});
+    bool good =
+        scan == 0
+            ? run(query,
+                  "INSERT INTO scan (drive, started_at, ended, document, zones, late_per_mib) VALUES "
+                  "(?, ?, ?, ?, ?, ?)",
+                  {QVariant::fromValue<qint64>(drive->id), QVariant::fromValue<qint64>(record.startedAt),
+                   ended, document, zones.zones, zones.latePerMiB})
+            : run(query, "UPDATE scan SET ended = ?, document = ?, zones = ?, late_per_mib = ? WHERE id = ?",
+                  {ended, document, zones.zones, zones.latePerMiB, QVariant::fromValue<qint64>(scan)});
     const std::int64_t id = scan == 0 ? query.lastInsertId().toLongLong() : scan;
     if (record.plate) {
         const std::vector<std::string>& chunks = encoder.encode(*record.plate);
@@ -90,8 +89,9 @@ Result<std::int64_t> Casebook::keepScan(std::int64_t scan, const ScanRecord& rec
 Result<std::vector<KeptScan>> Casebook::scans(std::int64_t drive) {
     QSqlQuery query(database());
     const std::string sql =
-        std::string("SELECT scan.id, started_at, model, serial, sectors * logical_bytes, ended, drive.id FROM "
-                    "scan JOIN drive ON drive.id = scan.drive ") +
+        std::string(
+            "SELECT scan.id, started_at, model, serial, sectors * logical_bytes, ended, drive.id FROM "
+            "scan JOIN drive ON drive.id = scan.drive ") +
         (drive == 0 ? "" : "WHERE drive.id = ? ") + "ORDER BY started_at DESC, scan.id DESC";
     if (!run(query, sql.c_str(),
              drive == 0 ? QVariantList() : QVariantList{QVariant::fromValue<qint64>(drive)}))
@@ -194,13 +194,15 @@ Result<std::vector<ScanDigest>> Casebook::digests(std::int64_t drive) {
 Result<UnwornKind> Casebook::unwornKind(const std::string& model, std::int64_t butDrive) {
     QSqlQuery query(database());
     // Of each drive the first scan that says something, with the hours that it had run by then.
-    if (!run(query,
-             "SELECT drive.id, late_per_mib, (SELECT max(value) FROM vitals JOIN visit ON visit.id = "
-             "vitals.visit JOIN reading ON reading.vitals = vitals.id WHERE visit.drive = drive.id AND kind = "
-             "? AND vitals.read_at <= scan.started_at + 86400) FROM drive JOIN scan ON scan.drive = drive.id WHERE model = "
-             "? AND drive.id <> ? AND late_per_mib IS NOT NULL ORDER BY drive.id, started_at, scan.id",
-             {named(readingKindName(ReadingKind::powerOnHours)), text(model),
-              QVariant::fromValue<qint64>(butDrive)}))
+    if (!run(
+            query,
+            "SELECT drive.id, late_per_mib, (SELECT max(value) FROM vitals JOIN visit ON visit.id = "
+            "vitals.visit JOIN reading ON reading.vitals = vitals.id WHERE visit.drive = drive.id AND kind = "
+            "? AND vitals.read_at <= scan.started_at + 86400) FROM drive JOIN scan ON scan.drive = drive.id "
+            "WHERE model = "
+            "? AND drive.id <> ? AND late_per_mib IS NOT NULL ORDER BY drive.id, started_at, scan.id",
+            {named(readingKindName(ReadingKind::powerOnHours)), text(model),
+             QVariant::fromValue<qint64>(butDrive)}))
         return tl::unexpected(failure("looking for drives of its kind in", query));
     std::vector<double> rates;
     std::int64_t last = 0;

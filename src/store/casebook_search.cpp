@@ -24,8 +24,7 @@ struct Condition {
 
 Condition conditionOf(const CaseFilter& filter) {
     Condition where;
-    for (const QString& word :
-         text(filter.words).simplified().split(QLatin1Char(' '), Qt::SkipEmptyParts)) {
+    for (const QString& word : text(filter.words).simplified().split(QLatin1Char(' '), Qt::SkipEmptyParts)) {
         where.parts << QStringLiteral(
             "(drive.sought LIKE ? ESCAPE '\\' OR EXISTS (SELECT 1 FROM visit WHERE visit.drive = drive.id "
             "AND visit.sought LIKE ? ESCAPE '\\'))");
@@ -65,8 +64,9 @@ Condition conditionOf(const CaseFilter& filter) {
 
 Result<CasebookHits> Casebook::search(const CaseFilter& filter, std::size_t most) {
     const Condition where = conditionOf(filter);
-    const QString condition =
-        where.parts.empty() ? QString() : QStringLiteral(" WHERE ") + where.parts.join(QStringLiteral(" AND "));
+    const QString condition = where.parts.empty()
+                                  ? QString()
+                                  : QStringLiteral(" WHERE ") + where.parts.join(QStringLiteral(" AND "));
     QSqlQuery query(database());
     query.setForwardOnly(true);
     const auto go = [&](const QString& sql, const QVariantList& more) {
@@ -96,8 +96,10 @@ Result<CasebookHits> Casebook::search(const CaseFilter& filter, std::size_t most
             "(SELECT count(*) FROM visit WHERE visit.drive = drive.id), "
             "(SELECT count(*) FROM scan WHERE scan.drive = drive.id), ") +
         QLatin1String(latestHolds) +
-        QStringLiteral(", customer, job FROM drive LEFT JOIN visit ON visit.id = (SELECT id FROM visit WHERE "
-                       "visit.drive = drive.id ORDER BY began_at DESC, id DESC LIMIT 1) WHERE drive.id = ?");
+        QStringLiteral(
+            ", customer, job FROM drive LEFT JOIN visit ON visit.id = (SELECT id FROM visit WHERE "
+            "visit.drive = drive.id ORDER BY customer || job <> '' DESC, began_at DESC, id DESC LIMIT "
+            "1) WHERE drive.id = ?");
     if (!query.prepare(rest))
         return tl::unexpected(failure("searching in", query));
     for (CasebookHit& one : found.drives) {

@@ -43,8 +43,8 @@ struct Where {
 };
 
 Where visitsOf(const CustomersToForget& which) {
-    Where where{QStringLiteral("forgotten = 0 AND (customer <> '' OR job <> '' OR words <> '' OR notes <> '')"),
-                {}};
+    Where where{
+        QStringLiteral("forgotten = 0 AND (customer <> '' OR job <> '' OR words <> '' OR notes <> '')"), {}};
     if (which.before) {
         where.condition += QStringLiteral(" AND began_at < ?");
         where.values << QVariant::fromValue<qint64>(*which.before);
@@ -85,7 +85,8 @@ Result<std::vector<Phrase>> Casebook::check() {
         return tl::unexpected(failure("checking", query));
     while (query.next())
         if (const auto evidence = parseEvidence(query.value(1).toString().toStdString(), m_path); !evidence)
-            tell({"ruling {}: {}", {query.value(0).toString().toStdString(), evidence.error().answer.text()}});
+            tell(
+                {"ruling {}: {}", {query.value(0).toString().toStdString(), evidence.error().answer.text()}});
     return wrong;
 }
 
@@ -107,9 +108,10 @@ Result<void> Casebook::backUp(const std::string& to) {
         return ready;
     QSqlQuery query(database());
     if (!run(query, "VACUUM INTO ?", {text(made.path())}))
-        return tl::unexpected(Error{Error::Kind::systemFailure, "backing up the casebook to", to,
-                                    Phrase::verbatim(query.lastError().databaseText().trimmed().toStdString()),
-                                    "Nothing was written there. Check that there is room."});
+        return tl::unexpected(
+            Error{Error::Kind::systemFailure, "backing up the casebook to", to,
+                  Phrase::verbatim(query.lastError().databaseText().trimmed().toStdString()),
+                  "Nothing was written there. Check that there is room."});
     {
         // What was written is read once before it is called a backup.
         auto copy = open(made.path());
@@ -171,8 +173,7 @@ Result<std::uint64_t> Casebook::forgetCustomers(const CustomersToForget& which) 
     std::vector<QVariant> visits;
     {
         Transaction transaction(database());
-        if (!run(query,
-                 (QStringLiteral("SELECT id, customer FROM visit WHERE ") + where.condition).toUtf8(),
+        if (!run(query, (QStringLiteral("SELECT id, customer FROM visit WHERE ") + where.condition).toUtf8(),
                  where.values))
             return tl::unexpected(failure("looking for customers in", query));
         const QString name = which.customer ? soughtText({*which.customer}) : QString();
@@ -183,8 +184,7 @@ Result<std::uint64_t> Casebook::forgetCustomers(const CustomersToForget& which) 
         QSqlQuery write(database());
         for (const QVariant& visit : visits) {
             good = good && run(write, "SELECT tester FROM visit WHERE id = ?", {visit}) && write.next();
-            const QString sought =
-                good ? soughtText({write.value(0).toString().toStdString()}) : QString();
+            const QString sought = good ? soughtText({write.value(0).toString().toStdString()}) : QString();
             good = good && run(write,
                                "UPDATE visit SET customer = '', job = '', words = '', notes = '', sought = "
                                "?, forgotten = 1 WHERE id = ?",
@@ -249,8 +249,9 @@ Result<std::string> restoreCasebook(const std::string& backup, const std::string
     }
     std::string moved;
     if (place->exists) {
-        const std::string stamp =
-            QDateTime::fromSecsSinceEpoch(now, Qt::UTC).toString(QStringLiteral("yyyyMMdd-HHmmss")).toStdString();
+        const std::string stamp = QDateTime::fromSecsSinceEpoch(now, Qt::UTC)
+                                      .toString(QStringLiteral("yyyyMMdd-HHmmss"))
+                                      .toStdString();
         for (int n = 0;; ++n) {
             moved = fmt::format("{}.replaced-{}{}", place->name, stamp, n == 0 ? "" : fmt::format("-{}", n));
             struct stat there {};

@@ -41,7 +41,8 @@ private slots:
         QCOMPARE(list["found"].size(), std::size_t{1});
         QVERIFY(list["found"][0]["serial"] == "AR3-7");
         QVERIFY(cli(casebook({"search", "zeppelin"})).out.contains("No drive in the casebook fits."));
-        QVERIFY(cli(casebook({"search", "--from", "2023-11-01", "--until", "2023-12-01"})).out.contains("AR3-7"));
+        QVERIFY(
+            cli(casebook({"search", "--from", "2023-11-01", "--until", "2023-12-01"})).out.contains("AR3-7"));
         QCOMPARE(cli(casebook({"search", "--from", "yesterday"})).status, 2);
         QCOMPARE(cli(casebook({"search", "--complaint", "smell"})).status, 2);
     }
@@ -73,7 +74,8 @@ private slots:
         qputenv("XDG_DATA_HOME", m_folder->filePath("elsewhere").toUtf8());
         // Where no casebook was yet, one begins with it.
         const Ran taken = cli(casebook({"take-in", file}));
-        QVERIFY2(taken.out.contains("1 new drives") && taken.out.contains("scans 2"), qPrintable(taken.out + taken.err));
+        QVERIFY2(taken.out.contains("1 new drives") && taken.out.contains("scans 2"),
+                 qPrintable(taken.out + taken.err));
         QVERIFY(cli(casebook({"take-in", file})).out.contains("All of it was here already."));
         QVERIFY(cli(casebook({"search", "harbour"})).out.contains("PT5-00042"));
         QCOMPARE(cli(casebook({"take-in", m_folder->filePath("none")})).status, 2);
@@ -98,7 +100,8 @@ private slots:
         const Ran restored = cli(casebook({"restore", backup}));
         QVERIFY2(restored.out.contains("replaced-"), qPrintable(restored.out + restored.err));
         QCOMPARE(cli(casebook({"check"})).status, 0);
-        QCOMPARE(QDir(m_folder->filePath("data/orbita")).entryList({"*replaced-*"}, QDir::Files).size() > 0, true);
+        QCOMPARE(QDir(m_folder->filePath("data/orbita")).entryList({"*replaced-*"}, QDir::Files).size() > 0,
+                 true);
         QCOMPARE(cli(casebook({"restore", "/etc/passwd"})).status, 2);
         QCOMPARE(cli(casebook({"check"})).status, 0);
     }
@@ -106,10 +109,11 @@ private slots:
     void customersAreForgottenOnlyWhenAsked() {
         QCOMPARE(cli(casebook({"forget-customers"})).status, 2);
         QCOMPARE(cli(casebook({"forget-customers", "--yes"})).status, 2);
-        QVERIFY(cli(casebook({"forget-customers", "--customer", "harbour office"})).out.contains(
-            "would be forgotten: 2"));
+        QVERIFY(cli(casebook({"forget-customers", "--customer", "harbour office"}))
+                    .out.contains("would be forgotten: 2"));
         QVERIFY(cli(casebook({"search", "harbour"})).out.contains("PT5-00042"));
-        QVERIFY(cli(casebook({"forget-customers", "--older-than", "300", "--customer", "Harbour Office", "--yes"}))
+        QVERIFY(cli(casebook(
+                        {"forget-customers", "--older-than", "300", "--customer", "Harbour Office", "--yes"}))
                     .out.contains("was forgotten: 2"));
         QVERIFY(cli(casebook({"search", "harbour"})).out.contains("No drive"));
     }

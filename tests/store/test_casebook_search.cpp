@@ -50,8 +50,8 @@ private slots:
                            {{ComplaintMark::slowCopying, Reproduced::notTried}}),
                    false, Fate::retire);
         enterVisit(*m_book, scenarioOf({"Auk R3", "AR3_0007", 20}), someDay + 10 * aDay,
-                   visitOf("\xD9\x85\xD8\xB1\xD9\x83\xD8\xB2 \xD8\xA7\xD9\x84\xD9\x85\xD8\xAF", "100 %"), false,
-                   Fate::watch);
+                   visitOf("\xD9\x85\xD8\xB1\xD9\x83\xD8\xB2 \xD8\xA7\xD9\x84\xD9\x85\xD8\xAF", "100 %"),
+                   false, Fate::watch);
         enterVisit(*m_book, scenarioOf({"Skua N41", "SK-77", 20}), someDay + 20 * aDay, visitOf("", ""));
     }
 
@@ -147,8 +147,9 @@ private slots:
         const VisitComparison back = compareVisits(*odd, 1, 2);
         QVERIFY(back.contradicts);
         QVERIFY(!back.now.read && back.places.empty());
-        QVERIFY(std::none_of(back.counters.begin(), back.counters.end(),
-                             [](const CounterChange& change) { return change.perThousandHours.has_value(); }));
+        QVERIFY(std::none_of(back.counters.begin(), back.counters.end(), [](const CounterChange& change) {
+            return change.perThousandHours.has_value();
+        }));
         QVERIFY(!driveLifeIn(*m_book, 4711));
     }
 

@@ -44,8 +44,8 @@ QString meaningOf(Casebook& book) {
         for (const LifeVisit& visit : life->visits) {
             text += QStringLiteral("  %1 %2|%3|%4|%5|%6|%7\n")
                         .arg(visit.visit.beganAt)
-                        .arg(visit.visit.customer.c_str(), visit.visit.job.c_str(), visit.visit.tester.c_str(),
-                             visit.visit.words.c_str(), visit.visit.notes.c_str())
+                        .arg(visit.visit.customer.c_str(), visit.visit.job.c_str(),
+                             visit.visit.tester.c_str(), visit.visit.words.c_str(), visit.visit.notes.c_str())
                         .arg(static_cast<int>(visit.visit.data));
             for (const Complaint& complaint : visit.visit.complaints)
                 text += QString::fromStdString(std::string(complaintName(complaint.mark))) + '\n';
@@ -273,7 +273,9 @@ private slots:
         half.ledger.clear();
         half.events.clear();
         half.status.ended = EndReason::stopped;
-        half.treatments.add({{Lba{800'000}, SectorCount{8}}, TreatmentStep::zeros, TreatmentResult::remapped,
+        half.treatments.add({{Lba{800'000}, SectorCount{8}},
+                             TreatmentStep::zeros,
+                             TreatmentResult::remapped,
                              someDay + 701 * aDay});
         PlateEncoder encoder;
         QVERIFY(m_book->keepScan(0, half, encoder));
@@ -469,7 +471,7 @@ int main(int argc, char** argv) {
     if (argc == 4 && std::string_view(argv[1]) == "restore") {
         const QCoreApplication app(argc, argv);
         const auto moved = restoreCasebook(argv[2], argv[3], someDay);
-        std::puts(moved ? "restored"
+        std::puts(moved                                              ? "restored"
                   : moved.error().kind == Error::Kind::refusedUnsafe ? "refused"
                                                                      : "failed");
         return 0;

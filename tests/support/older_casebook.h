@@ -36,13 +36,13 @@ inline QVariant answer(const QString& path, const QString& sql) {
 // Takes away all that later versions have brought; 1 to 4. What version 3 keeps by name is left so.
 inline void makeOlder(const QString& path, int version) {
     if (version < 5) {
-        for (const char* index : {"drive_of_model", "visit_of_drive_by_time", "scan_of_drive_by_time", "vitals_of_visit", "raw_page_of_vitals",
-                                  "suspect_of_vitals", "self_test_of_vitals", "overrule_of_visit",
-                                  "deed_of_visit"})
+        for (const char* index : {"drive_of_model", "visit_of_drive_by_time", "scan_of_drive_by_time",
+                                  "vitals_of_visit", "raw_page_of_vitals", "suspect_of_vitals",
+                                  "self_test_of_vitals", "overrule_of_visit", "deed_of_visit"})
             statement(path, QStringLiteral("DROP INDEX ") + index);
-        for (const char* column : {"scan DROP COLUMN zones", "scan DROP COLUMN late_per_mib",
-                                   "visit DROP COLUMN holds", "visit DROP COLUMN sought",
-                                   "visit DROP COLUMN forgotten", "drive DROP COLUMN sought"})
+        for (const char* column :
+             {"scan DROP COLUMN zones", "scan DROP COLUMN late_per_mib", "visit DROP COLUMN holds",
+              "visit DROP COLUMN sought", "visit DROP COLUMN forgotten", "drive DROP COLUMN sought"})
             statement(path, QStringLiteral("ALTER TABLE ") + column);
         statement(path, "DROP TABLE bench");
     }

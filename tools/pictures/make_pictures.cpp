@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Makes the pictures in docs/screenshots/ by using the demonstration rack as a technician would.
+#include "app/casebook/comparison_view.h"
 #include "app/scan/scan_station.h"
 #include "app/shell/app_window.h"
 #include "app/theme/theme.h"
@@ -293,6 +294,15 @@ void judged(Photographer& p, AppWindow& window) {
     p.click(QStringLiteral("Enter the ruling"));
     QTest::qWait(300);
     p.take("judge-ruling");
+    // And what its life was like, found again.
+    QTest::keyClick(&window, Qt::Key_B, Qt::ControlModifier);
+    QTest::keyClicks(window.findChild<QLineEdit*>(QStringLiteral("casebookWords")), "tern 40");
+    QTest::qWait(1500);
+    QTest::keyClick(window.findChild<ComparisonView*>(), Qt::Key_Right);
+    for (int i = 0; i < 5; ++i)
+        QTest::keyClick(window.findChild<ComparisonView*>(), Qt::Key_Right);
+    p.take("casebook-life");
+    window.showStation("scan");
 }
 
 // Everything that can be done, found by a few letters.

@@ -58,6 +58,16 @@ RackModel::RackModel(Source source, SystemPaths system, QObject* parent)
             };
         m_keeper = std::make_unique<CasebookKeeper>(":memory:", prepare);
         if (targets)
+            m_history = std::jthread([this, demos = *targets](const std::stop_token& stop) {
+                readEarlierSurfaces(
+                    demos, QDateTime::currentSecsSinceEpoch(), stop, [this](ScanRecord record) {
+                        m_keeper->post([record = std::move(record)](Casebook& casebook) {
+                            PlateEncoder encoder;
+                            (void)casebook.keepScan(0, record, encoder); // the demonstration's, and forgotten
+                        });
+                    });
+            });
+        if (targets)
             for (Target& target : *targets)
                 addDesk(std::move(target));
         else

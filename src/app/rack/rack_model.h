@@ -89,6 +89,7 @@ private:
     Source m_source;
     std::shared_ptr<Mail> m_mail = std::make_shared<Mail>(this, [this] { takeMail(); });
     std::unique_ptr<CasebookKeeper> m_keeper;
+    std::jthread m_history; // of the demonstration: what was read on earlier visits
     std::vector<std::unique_ptr<DriveController>> m_controllers;
     std::optional<Error> m_error;
     HousePolicy m_policy;

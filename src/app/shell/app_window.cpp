@@ -48,6 +48,7 @@ AppWindow::AppWindow(RackModel::Source source)
     , m_rackView(new RackView(m_rack, this))
     , m_header(new DriveHeader(this))
     , m_pages(new QStackedWidget(this))
+    , m_casebook(new CasebookPage(m_rack.casebook(), this))
     , m_rows(stationRows())
     , m_told(new QLabel(this)) {
     setWindowTitle(tr("Orbita"));
@@ -60,6 +61,11 @@ AppWindow::AppWindow(RackModel::Source source)
     row->addWidget(makeStage(), 1);
     setCentralWidget(centre);
     connect(m_rackView, &RackView::driveChosen, this, &AppWindow::setController);
+    // Whoever goes for a drive in the rack leaves the casebook.
+    connect(m_rackView, &QListView::clicked, this, [this] {
+        if (m_pages->currentWidget() == m_casebook)
+            showPage(m_page);
+    });
     connect(m_header, &DriveHeader::stationChosen, this, &AppWindow::showPage);
     connect(&m_rack.casebook(), &CasebookKeeper::failed, this, &AppWindow::tell);
     connect(&m_rack, &RackModel::opened, this, &AppWindow::choose);
@@ -102,6 +108,11 @@ QWidget* AppWindow::makeStage() {
     column->setSpacing(8);
     column->addWidget(m_header);
     column->addWidget(m_pages, 1);
+    m_pages->addWidget(m_casebook);
+    connect(m_casebook, &CasebookPage::leaveWanted, this, [this] { showPage(m_page); });
+    connect(m_casebook, &CasebookPage::scanWanted, &m_rack, &RackModel::openKeptScan);
+    for (Action* action : m_casebook->pageActions())
+        listen(*action, {});
     return stage;
 }
 
@@ -128,7 +139,15 @@ void AppWindow::setController(DriveController* controller) {
         station->setController(controller);
 }
 
+void AppWindow::showCasebook() {
+    m_header->hide();
+    m_pages->setCurrentWidget(m_casebook);
+    m_casebook->enter();
+}
+
 void AppWindow::showPage(std::size_t station) {
+    m_page = station;
+    m_header->show();
     m_header->setStation(station);
     m_pages->setCurrentIndex(static_cast<int>(station));
 }
@@ -182,6 +201,10 @@ QWidget* AppWindow::makeRail() {
     auto* sort = new QPushButton(tr("&Sort"), rail);
     sort->setObjectName(QStringLiteral("flat"));
     sort->setToolTip(tr("What is most urgent first (Ctrl+Shift+D)"));
+    auto* book = new QPushButton(tr("Case&book"), rail);
+    book->setObjectName(QStringLiteral("flat"));
+    book->setToolTip(tr("Every drive ever seen, its visits, and what changed between them (Ctrl+B)"));
+    connect(book, &QPushButton::clicked, this, &AppWindow::showCasebook);
     auto* sheet = new QPushButton(tr("S&heet…"), rail);
     sheet->setObjectName(QStringLiteral("flat"));
     sheet->setToolTip(tr("What to do with each drive, on one sheet"));
@@ -192,6 +215,7 @@ QWidget* AppWindow::makeRail() {
     rackButtons->setSpacing(0);
     rackButtons->addWidget(sort);
     rackButtons->addWidget(sheet);
+    rackButtons->addWidget(book);
     rackButtons->addStretch();
     connect(openButton, &QPushButton::clicked, this, &AppWindow::openDialog);
     connect(light, &QPushButton::clicked, &Theme::instance(), &Theme::toggle);
@@ -267,6 +291,8 @@ void AppWindow::addWindowActions() {
     addWindowAction("keys", tr("Show what the keys do"), Qt::Key_F1, [this] { showKeys(); });
     for (std::size_t i = 0; i < m_rows.size(); ++i)
         addWindowAction(m_rows[i].id, m_rows[i].shows, m_rows[i].key, [this, i] { showPage(i); });
+    addWindowAction("casebook", tr("Look into the casebook"), Qt::CTRL | Qt::Key_B,
+                    [this] { showCasebook(); });
     addWindowAction("rack", tr("Go to the rack"), Qt::CTRL | Qt::Key_D, [this] { m_rackView->setFocus(); });
     addWindowAction("sort-rack", tr("Sort the rack: what is most urgent first"),
                     Qt::CTRL | Qt::SHIFT | Qt::Key_D, [this] { sortRack(); });
@@ -285,6 +311,8 @@ std::vector<ListedAction> AppWindow::actions() const {
     for (std::size_t i = 0; i < m_stations.size(); ++i)
         for (Action* action : m_stations[i]->stationActions())
             all.push_back({action, m_rows[i].name});
+    for (Action* action : m_casebook->pageActions())
+        all.push_back({action, tr("Casebook")});
     return all;
 }
 

@@ -2,6 +2,7 @@
 // The window: the rack on the left, the station on the right.
 #pragma once
 
+#include "app/casebook/casebook_page.h"
 #include "app/rack/rack_view.h"
 #include "app/shell/action_finder.h"
 #include "app/shell/drive_header.h"
@@ -45,6 +46,7 @@ private:
                             std::function<void()> act);
     void listen(Action& action, const QString& station);
     void showPage(std::size_t station);
+    void showCasebook();
     void perform(const QString& action);
     void find();
     void showKeys();
@@ -58,6 +60,8 @@ private:
     RackView* m_rackView;
     DriveHeader* m_header;
     QStackedWidget* m_pages;
+    CasebookPage* m_casebook;
+    std::size_t m_page = 0; // the station in view, or that was before the casebook
     std::vector<StationRow> m_rows;
     std::vector<Station*> m_stations; // one for each row
     std::vector<Action*> m_actions;   // the window's own

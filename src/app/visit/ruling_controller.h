@@ -77,7 +77,7 @@ private:
     DriveIdentity m_drive;
     CaseFile m_file;                // as it was taken last
     std::vector<ScanDigest> m_kept; // of the casebook
-    UnwornKind m_unworn; // likewise
+    UnwornKind m_unworn;            // likewise
     std::vector<KeptRuling> m_given;
     std::optional<Evidence> m_evidence;
     Ruling m_ruling;

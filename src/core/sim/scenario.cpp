@@ -324,6 +324,14 @@ EarlierVisit readEarlier(ObjectReader o, const HealthStory& today) {
     visit.health = today;
     if (const Json* health = o.find("vitals"))
         visit.health = readHealth(ObjectReader(*health, o.at("vitals")), today);
+    if (const Json* scan = o.find("scan")) {
+        ObjectReader surface(*scan, o.at("scan"));
+        visit.scanned = true;
+        visit.scannedPercent = surface.number("percent", 0.1, 100, 100);
+        visit.defectsPercent = surface.number("defects_percent", 0, 100, 100);
+        visit.specklesPercent = surface.number("speckles_percent", 0, 100, 100);
+        surface.finish();
+    }
     o.finish();
     return visit;
 }

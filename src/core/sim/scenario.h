@@ -128,6 +128,12 @@ struct EarlierVisit {
     std::string notes;
     std::vector<std::string> complaints; // names of complaint marks
     HealthStory health;
+    // The surface was read as well. Of today's defects, so many percent were there: those nearest to the
+    // middle of what is unreadable now, for damage spreads; and of today's scattered late sectors.
+    bool scanned = false;
+    double scannedPercent = 100; // from the beginning on
+    double defectsPercent = 100;
+    double specklesPercent = 100;
 };
 
 struct Scenario {

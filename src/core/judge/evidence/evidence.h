@@ -84,8 +84,8 @@ struct Change {
 
 // How its read behaviour has moved, by the latest scan that says something of it.
 struct Wear {
-    std::optional<WearFigure> figure; // from an unworn drive of its kind
-    std::uint64_t unwornDrives = 0;   // of its model, that are known; 0: by what is usual for any kind
+    std::optional<WearFigure> figure;     // from an unworn drive of its kind
+    std::uint64_t unwornDrives = 0;       // of its model, that are known; 0: by what is usual for any kind
     std::optional<WearFigure> sinceFirst; // from its own first scan, of an earlier visit
     std::int64_t firstAt = 0;             // when that was, seconds since 1970
     friend bool operator==(const Wear&, const Wear&) = default;

@@ -40,9 +40,8 @@ DriveLife lifeOf(const DriveIdentity& drive, const History& history, const std::
             (next == life.visits.begin() ? *next : *(next - 1)).scans.push_back(scan);
     }
     for (LifeVisit& visit : life.visits) {
-        std::stable_sort(
-            visit.scans.begin(), visit.scans.end(),
-            [](const ScanDigest& a, const ScanDigest& b) { return a.startedAt < b.startedAt; });
+        std::stable_sort(visit.scans.begin(), visit.scans.end(),
+                         [](const ScanDigest& a, const ScanDigest& b) { return a.startedAt < b.startedAt; });
         for (const ScanDigest& scan : visit.scans)
             if (auto wear = wearOf(scan, unworn.latePerMiB))
                 visit.wear = wear;
@@ -56,15 +55,12 @@ std::array<ZoneLook, zoneCount> zonesSeen(const std::vector<ScanDigest>& scans) 
     for (const ScanDigest& scan : scans)
         for (std::size_t z = 0; z < zoneCount; ++z) {
             const Zone& zone = scan.zones[z];
-            for (const Grade grade : allGrades)
-                // Of blocks, only what the drive does by itself counts from "late" on; what they hold that is
-                // wrong is in the ledger.
-                if (grade > Grade::none && grade <= Grade::late &&
-                    zone.blocks[static_cast<std::size_t>(grade)] > 0 &&
-                    (grade != Grade::late || zone.lateByItself > 0))
-                    worsen(looks[z], grade);
-            if (zone.graded > 0)
-                worsen(looks[z], Grade::steady);
+            if (zone.graded > 0) {
+                // What its blocks hold that is worse than late is in the ledger.
+                looks[z].lateShare =
+                    static_cast<double>(zone.lateByItself) / static_cast<double>(zone.graded);
+                worsen(looks[z], looks[z].lateShare >= 0.005 ? Grade::late : Grade::steady);
+            }
             if (zone.nsPerByte > 0)
                 looks[z].nsPerByte = zone.nsPerByte;
         }

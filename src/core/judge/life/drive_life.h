@@ -12,17 +12,17 @@ namespace orbita {
 
 struct LifeVisit {
     Visit visit;
-    std::optional<PastVitals> vitals;  // the last that were read on it
-    std::vector<ScanDigest> scans;     // begun on it, the oldest first
-    std::optional<KeptRuling> ruling;  // the last that was entered on it
-    std::vector<DriveAction> done;     // oldest first
-    std::optional<WearFigure> wear;    // of its latest scan that says something
+    std::optional<PastVitals> vitals; // the last that were read on it
+    std::vector<ScanDigest> scans;    // begun on it, the oldest first
+    std::optional<KeptRuling> ruling; // the last that was entered on it
+    std::vector<DriveAction> done;    // oldest first
+    std::optional<WearFigure> wear;   // of its latest scan that says something
 
     [[nodiscard]] const Reading* reading(ReadingKind kind) const;
 };
 
 struct DriveLife {
-    DriveIdentity drive; // as it was seen last
+    DriveIdentity drive;           // as it was seen last
     std::vector<LifeVisit> visits; // oldest first
 };
 
@@ -33,7 +33,8 @@ DriveLife lifeOf(const DriveIdentity& drive, const History& history, const std::
 // How a drive's zones look on one visit, for a small map: of each, the worst grade that its scans found and
 // what reading took.
 struct ZoneLook {
-    Grade worst = Grade::none; // none: not read
+    Grade worst = Grade::none; // none: not read; late where one block in 200 is, or more
+    double lateShare = 0;      // of the blocks graded, late or worse by the drive's own doing
     double nsPerByte = 0;      // 0: not timed
     friend bool operator==(const ZoneLook&, const ZoneLook&) = default;
 };

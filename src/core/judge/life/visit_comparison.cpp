@@ -66,9 +66,8 @@ void compareCounters(VisitComparison& found, const LifeVisit& before, const Life
         CounterChange change{reading.kind, reading.unit, was->value, reading.value, {}};
         if (countsUp(reading.kind) && found.hoursBetween.value_or(0) >= leastHours &&
             change.now >= change.before)
-            change.perThousandHours =
-                (static_cast<double>(change.now) - static_cast<double>(change.before)) * 1000 /
-                static_cast<double>(*found.hoursBetween);
+            change.perThousandHours = (static_cast<double>(change.now) - static_cast<double>(change.before)) *
+                                      1000 / static_cast<double>(*found.hoursBetween);
         found.contradicts = found.contradicts || (neverGoesBack(reading.kind) && change.now < change.before);
         found.counters.push_back(change);
     }
@@ -112,9 +111,8 @@ VisitComparison compareVisits(const DriveLife& life, std::size_t one, std::size_
         for (const ChangedPlace& place : found.places)
             ++found.counts[static_cast<std::size_t>(place.change)];
         found.patches = comparePatches(found.before.found, found.now.found);
-        found.comparedPercent =
-            std::min(100.0, 100 * shareInCommon(found.before.found, found.now.found,
-                                                found.now.capacityBytes));
+        found.comparedPercent = std::min(
+            100.0, 100 * shareInCommon(found.before.found, found.now.found, found.now.capacityBytes));
     }
     comparePaceOf(found, before, now);
     compareWear(found, before, now);

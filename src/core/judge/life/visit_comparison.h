@@ -33,16 +33,16 @@ struct ComparedSide {
 struct VisitComparison {
     ComparedSide before;
     ComparedSide now;
-    double comparedPercent = 0; // of the drive, read on both
-    std::vector<ChangedPlace> places; // ascending; by byte, since sectors may differ in size
+    double comparedPercent = 0;                       // of the drive, read on both
+    std::vector<ChangedPlace> places;                 // ascending; by byte, since sectors may differ in size
     std::array<std::uint64_t, placeChanges> counts{}; // of these, by PlaceChange
     PatchChanges patches;
     std::optional<PaceChange> pace;
     // Of the two scans that it was compared by; else of the latest of each.
     std::array<double, zoneCount> nsPerByteBefore{};
     std::array<double, zoneCount> nsPerByteNow{};
-    std::optional<WearFigure> wear; // of `now` since `before`
-    std::vector<CounterChange> counters; // read on both, in the order of ReadingKind
+    std::optional<WearFigure> wear;           // of `now` since `before`
+    std::vector<CounterChange> counters;      // read on both, in the order of ReadingKind
     std::optional<std::int64_t> hoursBetween; // of running
     // It cannot all be of one drive's one life: hours of running, or what was written, went back.
     bool contradicts = false;
