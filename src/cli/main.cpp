@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // orbita-cli: Orbita without a screen.
+#include "cli/assess_command.h"
 #include "cli/casebook_command.h"
 #include "cli/checked_values.h"
 #include "cli/common_options.h"
@@ -224,6 +225,8 @@ int main(int argc, char** argv) {
         "restore", "put back a setting of the drive that an earlier scan has left changed");
     CLI::App* judge = app.add_subcommand("judge", "say whether a drive may be kept, and why");
     CLI::App* report = app.add_subcommand("report", "write what is handed over of a drive");
+    CLI::App* assess = app.add_subcommand(
+        "assess", "a whole visit by itself: vitals, self-test, sample, scan, second looks, ruling, report");
     CLI::App* casebook = app.add_subcommand("casebook", "look into the casebook, and look after it");
     std::string restoreTarget;
     orbita::cli::Who restoreWho;
@@ -231,6 +234,8 @@ int main(int argc, char** argv) {
     orbita::cli::addWho(*restore, restoreWho);
     orbita::cli::CasebookOptions casebookOptions;
     orbita::cli::addCasebookCommands(*casebook, casebookOptions);
+    orbita::cli::AssessOptions assessOptions;
+    orbita::cli::addAssessOptions(*assess, assessOptions);
     orbita::cli::JudgeOptions judgeOptions;
     orbita::cli::addJudgeOptions(*judge, judgeOptions);
     orbita::cli::ReportOptions reportOptions;
@@ -272,7 +277,8 @@ int main(int argc, char** argv) {
     qInstallMessageHandler(withoutRemarks);
     // Painting text needs the graphical library, but no display.
     std::unique_ptr<QCoreApplication> qt;
-    if (options.results.plate.empty() && casebookOptions.results.plate.empty() && !reportOptions.paints()) {
+    if (options.results.plate.empty() && casebookOptions.results.plate.empty() && !reportOptions.paints() &&
+        !assessOptions.paints()) {
         qt = std::make_unique<QCoreApplication>(argc, argv);
     } else {
         qputenv("QT_QPA_PLATFORM", "offscreen");
@@ -296,6 +302,8 @@ int main(int argc, char** argv) {
             return settled(orbita::cli::journal(journalOptions));
         if (restore->parsed())
             return settled(orbita::cli::restore(restoreTarget, restoreWho));
+        if (assess->parsed())
+            return settled(orbita::cli::assess(assessOptions));
         if (judge->parsed())
             return settled(orbita::cli::judge(judgeOptions));
         if (report->parsed())

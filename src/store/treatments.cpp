@@ -137,13 +137,17 @@ Result<int> exportKept(const std::string& path, const std::string& folder) {
 }
 
 Result<std::vector<NumberedScan>> latestScans(Casebook& casebook, const DriveIdentity& drive) {
-    const auto scans = casebook.scans();
+    std::vector<NumberedScan> latest;
+    const auto page = casebook.knownDrive(drive);
+    if (!page)
+        return tl::unexpected(page.error());
+    if (page->id == 0)
+        return latest;
+    const auto scans = casebook.scans(page->id);
     if (!scans)
         return tl::unexpected(scans.error());
-    std::vector<NumberedScan> latest;
     for (const KeptScan& kept : *scans) {
-        if (kept.serial != drive.serial || kept.model != drive.model ||
-            kept.capacityBytes != drive.capacityBytes())
+        if (kept.capacityBytes != drive.capacityBytes())
             continue;
         auto record = casebook.loadScan(kept.id);
         if (!record || record->status.totals.covered.value == 0)

@@ -27,8 +27,8 @@ private slots:
     void everyPaintedViewHasAName() {
         AppWindow window(RackModel::Source::demonstration);
         window.show();
-        for (const char* name :
-             {"plate", "trace", "lateness", "rack", "tape", "ledger", "twinMap", "cases"}) {
+        for (const char* name : {"plate", "trace", "lateness", "rack", "tape", "ledger", "twinMap", "cases",
+                                 "foundDrives", "visits", "comparison", "counterChanges"}) {
             auto* view = window.findChild<QWidget*>(QLatin1String(name));
             QVERIFY2(view != nullptr, name);
             QVERIFY2(!view->accessibleName().isEmpty(), name);

@@ -37,6 +37,8 @@ void quiet(QTableView& table) {
     table.setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
     table.horizontalHeader()->setHighlightSections(false);
     table.setTabKeyNavigation(false);
+    for (auto* corner : table.findChildren<QAbstractButton*>())
+        corner->setAccessibleName(CasebookPage::tr("Choose all"));
 }
 
 QString takenIn(const MergeReport& report) {
@@ -145,6 +147,8 @@ QWidget* CasebookPage::makeSearch() {
     m_words->setObjectName(QStringLiteral("casebookWords"));
     m_words->setAccessibleName(tr("Find in the casebook"));
     m_words->setClearButtonEnabled(true);
+    for (auto* clear : m_words->findChildren<QAbstractButton*>())
+        clear->setAccessibleName(tr("Clear"));
     m_ruling->setObjectName(QStringLiteral("casebookRuling"));
     m_ruling->setAccessibleName(tr("Only with this ruling"));
     m_ruling->addItem(tr("Any ruling"));
