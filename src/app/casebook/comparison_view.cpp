@@ -208,14 +208,14 @@ void ComparisonView::paintAxis(QPainter& painter, const QRectF& where) const {
                 ? tr("LBA 0")
                 : tr("%1 % · %2").arg(quarter * 25).arg(format::bytes(capacity / 4 * unsigned(quarter)));
         const QRectF box(x - 70, where.top() + 3, 140, where.height() - 3);
-        painter.drawText(quarter == 0   ? box.translated(70, 0)
-                         : quarter == 4 ? box.translated(-70, 0)
-                                        : box,
-                         (quarter == 0   ? Qt::AlignLeft
-                          : quarter == 4 ? Qt::AlignRight
-                                         : Qt::AlignHCenter) |
-                             Qt::AlignVCenter,
-                         text);
+        const Qt::Alignment side = quarter == 0   ? Qt::AlignLeft
+                                   : quarter == 4 ? Qt::AlignRight
+                                                  : Qt::AlignHCenter;
+        painter.drawText(box.translated(quarter == 0   ? 70
+                                        : quarter == 4 ? -70
+                                                       : 0,
+                                        0),
+                         static_cast<int>((side | Qt::AlignVCenter).toInt()), text);
     }
 }
 

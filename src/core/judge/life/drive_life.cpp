@@ -67,6 +67,7 @@ std::array<ZoneLook, zoneCount> zonesSeen(const std::vector<ScanDigest>& scans) 
     if (scans.empty())
         return looks;
     std::vector<const ScanDigest*> ordered;
+    ordered.reserve(scans.size());
     for (const ScanDigest& scan : scans)
         ordered.push_back(&scan);
     const KnownSurface known = surfaceKnownFrom(ordered);
