@@ -137,17 +137,15 @@ Result<int> exportKept(const std::string& path, const std::string& folder) {
 }
 
 Result<std::vector<NumberedScan>> latestScans(Casebook& casebook, const DriveIdentity& drive) {
-    std::vector<NumberedScan> latest;
-    const auto page = casebook.knownDrive(drive);
-    if (!page)
-        return tl::unexpected(page.error());
-    if (page->id == 0)
-        return latest;
-    const auto scans = casebook.scans(page->id);
+    // By what the scans say of the drive, not by its page: one without a serial number of its own may be known
+    // by another place now.
+    const auto scans = casebook.scans();
     if (!scans)
         return tl::unexpected(scans.error());
+    std::vector<NumberedScan> latest;
     for (const KeptScan& kept : *scans) {
-        if (kept.capacityBytes != drive.capacityBytes())
+        if (kept.serial != drive.serial || kept.model != drive.model ||
+            kept.capacityBytes != drive.capacityBytes())
             continue;
         auto record = casebook.loadScan(kept.id);
         if (!record || record->status.totals.covered.value == 0)
