@@ -151,12 +151,15 @@ private:
         const auto casebook = Casebook::open(casebookPath());
         if (!casebook || status == callIsWrong)
             return found;
-        const auto drive = (*casebook)->knownDrive(m_drive);
-        const auto scans =
-            drive && drive->id != 0 ? (*casebook)->scans(drive->id) : Result<std::vector<KeptScan>>();
-        if (!scans || scans->empty() || scans->front().startedAt < from)
+        const auto scans = (*casebook)->scans();
+        if (!scans)
             return found;
-        const auto record = (*casebook)->loadScan(scans->front().id);
+        const auto kept = std::find_if(scans->begin(), scans->end(), [&](const KeptScan& one) {
+            return one.model == m_drive.model && one.serial == m_drive.serial && one.startedAt >= from;
+        });
+        if (kept == scans->end())
+            return found;
+        const auto record = (*casebook)->loadScan(kept->id);
         if (!record)
             return found;
         found = surfaceReadOf(*record);

@@ -115,6 +115,14 @@ private slots:
         QCOMPARE(ran.status, 6);
     }
 
+    // A serial number that means nothing tells its scans from no others; those just made are its own.
+    void oneWithoutASerialNumber() {
+        const Ran ran = cli({"assess", drive(path("dock.json"), "0000000000", unreadable(4'000'000)),
+                             "--data", "saved", "--skip", "self-test"});
+        QVERIFY2(stepsIn(ran.out).contains("Second looks"), qPrintable(ran.out + ran.err));
+        QVERIFY2(ran.out.contains("Second looks: 8 sectors unreadable."), qPrintable(ran.out));
+    }
+
     void aWholeRackOfThem() {
         const QString sound = drive(path("sound.json"), "AK-T-1006", {});
         const QString bad = drive(path("bad.json"), "AK-T-1007", unreadable(4'000'000));
