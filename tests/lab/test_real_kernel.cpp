@@ -54,7 +54,7 @@ private:
         QVERIFY2(section.status == status, qPrintable(QStringLiteral("%1 ended with %2: %3")
                                                           .arg(name)
                                                           .arg(section.status)
-                                                          .arg(section.text.right(4000))));
+                                                          .arg(section.text.right(900))));
     }
 
 private slots:

@@ -191,6 +191,31 @@ private slots:
         QCOMPARE(m_book->unwornKind("Fulmar C5", self)->latePerMiB, unwornLatePerMiB);
     }
 
+    // Where a scenario says so, the surface was read then, as it was then.
+    void demonstrationWasScannedBefore() {
+        auto casebook = Casebook::open(":memory:");
+        const auto targets = demoTargets();
+        QVERIFY(targets.has_value());
+        QVERIFY(addEarlierVisits(**casebook, *targets, 1'800'000'000).has_value());
+        readEarlierSurfaces(*targets, 1'800'000'000, {}, [&](const ScanRecord& record) {
+            PlateEncoder encoder;
+            QVERIFY((*casebook)->keepScan(0, record, encoder).has_value());
+        });
+        const auto fulmar = (*casebook)->search({.words = "fulmar"})->drives.front();
+        QCOMPARE(fulmar.drive.scans, std::uint64_t{2});
+        const auto digests = (*casebook)->digests(fulmar.drive.id);
+        QVERIFY(wearOf(digests->at(0))->most < wearOf(digests->at(1))->least); // it has worn between both
+        const auto tern = (*casebook)->search({.words = "TG-4X0193"})->drives.front();
+        const auto then = (*casebook)->digests(tern.drive.id);
+        QCOMPARE(then->size(), std::size_t{1});
+        const auto today = std::find_if(targets->begin(), targets->end(), [](const Target& target) {
+            return target.identity.serial == "TG-4X0193";
+        });
+        QVERIFY(today != targets->end());
+        QVERIFY(!then->front().ledger.empty());
+        QVERIFY(then->front().ledger.size() < today->scenario->defects.size());
+    }
+
 private:
     std::unique_ptr<QTemporaryDir> m_folder;
     QString m_path;
