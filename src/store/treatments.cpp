@@ -137,8 +137,8 @@ Result<int> exportKept(const std::string& path, const std::string& folder) {
 }
 
 Result<std::vector<NumberedScan>> latestScans(Casebook& casebook, const DriveIdentity& drive) {
-    // By what the scans say of the drive, not by its page: one without a serial number of its own may be known
-    // by another place now.
+    // By what the scans say of the drive, not by its page: one without a serial number of its own may be
+    // known by another place now.
     const auto scans = casebook.scans();
     if (!scans)
         return tl::unexpected(scans.error());
