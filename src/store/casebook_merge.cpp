@@ -10,6 +10,7 @@
 #include "store/sought_text.h"
 #include "store/statement.h"
 
+#include <QDir>
 #include <QFile>
 #include <QFileInfo>
 #include <QTemporaryDir>
@@ -381,7 +382,7 @@ Result<MergeReport> Casebook::takeIn(const std::string& other) {
         return tl::unexpected(failure("taking another casebook into", QSqlQuery(database())));
     // A copy is opened, since opening brings an older one up to date, and what lies elsewhere is not ours.
     const QString beside = m_path == ":memory:" ? QString() : QFileInfo(text(m_path)).absolutePath();
-    QTemporaryDir folder(beside.isEmpty() ? QStringLiteral("orbita-XXXXXX")
+    QTemporaryDir folder(beside.isEmpty() ? QDir::tempPath() + QStringLiteral("/orbita-XXXXXX")
                                           : beside + QStringLiteral("/.taking-in-XXXXXX"));
     const QString copy = folder.filePath(QStringLiteral("other.db"));
     if (!folder.isValid() || !copyWithJournal(text(other), copy))
