@@ -314,6 +314,28 @@ void finder(Photographer& p, AppWindow& window) {
     p.takeWithDialog("finder");
 }
 
+// Not among those that are kept: a whole visit by itself, of a sick drive and of all.
+void assessed(Photographer& p, AppWindow& window) {
+    window.showStation("vitals");
+    p.choose("demo:auk");
+    const auto open = [&] {
+        QTest::keyClick(&window, Qt::Key_A, Qt::ControlModifier | Qt::ShiftModifier);
+        QTest::qWait(200);
+    };
+    open();
+    p.takeWithDialog("assess-begin");
+    open();
+    p.click(QStringLiteral("No, only here"));
+    QTest::mouseClick(window.findChild<QCheckBox*>(QStringLiteral("assessRack")), Qt::LeftButton);
+    p.click(QStringLiteral("Begin"));
+    QTest::qWait(15000);
+    p.takeWithDialog("assess-running");
+    open();
+    p.click(QStringLiteral("Stop"));
+    QTest::qWait(3000);
+    p.takeWithDialog("assess-stopped");
+}
+
 // Not among those that are kept: what the keys do.
 void keys(Photographer& p, AppWindow& window) {
     p.choose("demo:tern20");
@@ -326,9 +348,10 @@ struct Group {
     void (*take)(Photographer&, AppWindow&);
     bool kept = true; // among docs/screenshots
 };
-constexpr Group groups[] = {{"stations", stations}, {"scans", scans},          {"carefully", carefully},
-                            {"sectors", sectors},   {"finder", finder, false}, {"treated", treated},
-                            {"judged", judged},     {"keys", keys, false},     {"refreshed", refreshed}};
+constexpr Group groups[] = {{"stations", stations},  {"scans", scans},          {"carefully", carefully},
+                            {"sectors", sectors},    {"finder", finder, false}, {"treated", treated},
+                            {"judged", judged},      {"keys", keys, false},     {"assessed", assessed, false},
+                            {"refreshed", refreshed}};
 
 } // namespace
 

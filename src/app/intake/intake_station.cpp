@@ -20,9 +20,6 @@ namespace orbita::app {
 
 namespace {
 
-constexpr std::array<DataElsewhere, 3> answers = {DataElsewhere::saved, DataElsewhere::notSaved,
-                                                  DataElsewhere::unknown};
-
 QFrame* makeCard(QWidget* parent) {
     auto* card = new QFrame(parent);
     card->setObjectName(QStringLiteral("card"));
@@ -77,6 +74,7 @@ IntakeStation::IntakeStation(QWidget* parent)
     , m_customer(new QLineEdit(this))
     , m_job(new QLineEdit(this))
     , m_tester(new QLineEdit(this))
+    , m_data(new DataAnswers(QBoxLayout::LeftToRight, this))
     , m_foot(new StationFoot(tr("Read &vitals"), tr("Ask the drive for its counters and logs (F8)"),
                              tr("Straight to the scan"), this)) {
     auto* middle = new QHBoxLayout;
@@ -182,22 +180,12 @@ QWidget* IntakeStation::makeStory() {
     column->addWidget(m_words);
     column->addSpacing(6);
     column->addWidget(Theme::heading(tr("Does the data on it exist elsewhere?"), card));
-    auto* row = new QHBoxLayout;
-    row->setSpacing(6);
-    const std::array<QString, 3> texts = {tr("Yes, it is saved"), tr("No, only here"), tr("Nobody knows")};
-    for (std::size_t i = 0; i < answers.size(); ++i) {
-        auto* answer = new QPushButton(texts[i], card);
-        answer->setObjectName(QStringLiteral("mark"));
-        answer->setCheckable(true);
-        connect(answer, &QPushButton::clicked, this, [this, i] {
-            if (m_controller != nullptr)
-                m_controller->setData(answers[i]);
-            refresh();
-        });
-        row->addWidget(answer);
-        m_data[i] = answer;
-    }
-    column->addLayout(row);
+    connect(m_data, &DataAnswers::answered, this, [this](DataElsewhere answer) {
+        if (m_controller != nullptr)
+            m_controller->setData(answer);
+        refresh();
+    });
+    column->addWidget(m_data);
     column->addSpacing(6);
     auto* form = new QFormLayout;
     form->setHorizontalSpacing(14);
@@ -471,8 +459,7 @@ void IntakeStation::refresh() {
         m_words->setPlainText(QString::fromStdString(visit.words));
     if (!m_notes->hasFocus() && m_notes->toPlainText().toStdString() != visit.notes)
         m_notes->setPlainText(QString::fromStdString(visit.notes));
-    for (std::size_t i = 0; i < answers.size(); ++i)
-        m_data[i]->setChecked(m_controller->data() == answers[i]);
+    m_data->show(m_controller->data());
     const bool absent = m_controller->target().name.empty();
     m_foot->allow(!absent && m_controller->visit().state() != VisitController::State::reading);
     if (absent)

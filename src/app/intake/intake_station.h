@@ -6,6 +6,7 @@
 #include "app/rack/drive_controller.h"
 #include "app/shell/station.h"
 #include "app/shell/station_foot.h"
+#include "app/visit/data_answers.h"
 
 #include <QLabel>
 #include <QLineEdit>
@@ -56,7 +57,7 @@ private:
     QLineEdit* m_customer;
     QLineEdit* m_job;
     QLineEdit* m_tester;
-    std::array<QPushButton*, 3> m_data{};
+    DataAnswers* m_data;
     StationFoot* m_foot;
 };
 

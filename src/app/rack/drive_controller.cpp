@@ -292,6 +292,10 @@ void DriveController::start() {
     startWith(plan());
 }
 
+void DriveController::startPlanned(const ScanPlan& plan) {
+    startWith(plan);
+}
+
 void DriveController::startTreating(const AllowedSteps& steps, const std::string& confirmation,
                                     const std::string& overruled) {
     if (m_keeper == nullptr)

@@ -2,6 +2,7 @@
 // One drive of the rack with its scans: those made now and those opened from files.
 #pragma once
 
+#include "app/rack/assess_controller.h"
 #include "app/visit/ruling_controller.h"
 #include "app/visit/treatment_controller.h"
 #include "app/visit/visit_controller.h"
@@ -98,6 +99,11 @@ public:
     // Why a scan cannot be started now; empty if it can.
     [[nodiscard]] QString whyNotStart() const;
     void start();
+    // By a plan of its own; the one in force stays as it is.
+    void startPlanned(const ScanPlan& plan);
+    // A whole visit by itself.
+    [[nodiscard]] AssessController& assessment() { return m_assessment; }
+    [[nodiscard]] const AssessController& assessment() const { return m_assessment; }
     // The same, and what it finds is treated as it goes. Leave to write is asked for before the first block;
     // where it is refused, the scan does not begin, and says why.
     void startTreating(const AllowedSteps& steps, const std::string& confirmation,
@@ -164,6 +170,7 @@ private:
     bool m_bookAsked = false;
     QElapsedTimer m_sinceJudged;
     std::vector<std::optional<ScanDigest>> m_digests; // of m_scans, where they do not change any more
+    AssessController m_assessment{*this};
     std::pair<TreatmentController::State, bool> m_treatmentTold{};
     std::size_t m_treated = SIZE_MAX; // the scan whose defects are treated
     DataElsewhere m_data = DataElsewhere::notAsked;

@@ -4,6 +4,7 @@
 #include "app/judge/case_report_of.h"
 #include "app/judge/report_dialog.h"
 #include "app/rack/dial_painter.h"
+#include "app/shell/assess_dialog.h"
 #include "app/shell/keys_page.h"
 #include "app/shell/open_dialog.h"
 #include "app/theme/theme.h"
@@ -67,6 +68,7 @@ AppWindow::AppWindow(RackModel::Source source)
             showPage(m_page);
     });
     connect(m_header, &DriveHeader::stationChosen, this, &AppWindow::showPage);
+    connect(m_header, &DriveHeader::assessWanted, this, &AppWindow::assess);
     connect(&m_rack.casebook(), &CasebookKeeper::failed, this, &AppWindow::tell);
     connect(&m_rack, &RackModel::opened, this, &AppWindow::choose);
     connect(&m_rack, &RackModel::openRefused, this, &AppWindow::tell);
@@ -291,6 +293,9 @@ void AppWindow::addWindowActions() {
     addWindowAction("keys", tr("Show what the keys do"), Qt::Key_F1, [this] { showKeys(); });
     for (std::size_t i = 0; i < m_rows.size(); ++i)
         addWindowAction(m_rows[i].id, m_rows[i].shows, m_rows[i].key, [this, i] { showPage(i); });
+    addWindowAction("assess", tr("Assess this drive: a whole visit by itself"),
+                    Qt::CTRL | Qt::SHIFT | Qt::Key_A, [this] { assess(); })
+        .onlyWhile([this] { return m_controller != nullptr; });
     addWindowAction("casebook", tr("Look into the casebook"), Qt::CTRL | Qt::Key_B,
                     [this] { showCasebook(); });
     addWindowAction("rack", tr("Go to the rack"), Qt::CTRL | Qt::Key_D, [this] { m_rackView->setFocus(); });
@@ -348,6 +353,20 @@ void AppWindow::closeEvent(QCloseEvent* event) {
     connect(m_leaving, &Leaving::allKept, this, [this] { close(); });
     // Threads that hang over a disk cannot be ended in order.
     connect(m_leaving, &Leaving::leftBehind, this, [] { std::_Exit(EXIT_FAILURE); });
+}
+
+void AppWindow::assess() {
+    if (auto* open = findChild<AssessDialog*>(); open != nullptr && open->drive() == m_controller) {
+        open->raise();
+        open->activateWindow();
+        return;
+    }
+    std::vector<DriveController*> all;
+    for (int row = 0; row < m_rack.rowCount(); ++row)
+        all.push_back(m_rack.controller(row));
+    auto* dialog = new AssessDialog(*m_controller, std::move(all), this);
+    connect(dialog, &AssessDialog::reportWanted, this, [this] { perform(QStringLiteral("report")); });
+    dialog->show();
 }
 
 void AppWindow::openDialog() {

@@ -47,6 +47,7 @@ private:
     void listen(Action& action, const QString& station);
     void showPage(std::size_t station);
     void showCasebook();
+    void assess();
     void perform(const QString& action);
     void find();
     void showKeys();

@@ -19,6 +19,7 @@ DriveHeader::DriveHeader(QWidget* parent)
     , m_temperature(new QLabel(this))
     , m_entry(new QLabel(this))
     , m_data(new QPushButton(this))
+    , m_assess(new QPushButton(tr("&Assess…"), this))
     , m_path(new StationPath(this)) {
     m_name->setFont(Theme::text(20, QFont::Medium));
     m_name->setObjectName(QStringLiteral("driveName"));
@@ -36,6 +37,9 @@ DriveHeader::DriveHeader(QWidget* parent)
     top->setSpacing(12);
     top->addWidget(m_name);
     top->addWidget(m_identity, 1);
+    m_assess->setObjectName(QStringLiteral("flat"));
+    m_assess->setToolTip(tr("A whole visit by itself, gentle steps first (Ctrl+Shift+A)"));
+    top->addWidget(m_assess);
     auto* below = new QHBoxLayout;
     below->setContentsMargins(0, 0, 0, 0);
     below->setSpacing(8);
@@ -51,6 +55,7 @@ DriveHeader::DriveHeader(QWidget* parent)
     column->addLayout(below);
     connect(m_path, &StationPath::chosen, this, &DriveHeader::stationChosen);
     connect(m_data, &QPushButton::clicked, this, &DriveHeader::askData);
+    connect(m_assess, &QPushButton::clicked, this, &DriveHeader::assessWanted);
     refresh();
 }
 
@@ -112,6 +117,7 @@ void DriveHeader::refreshTemperature() {
 void DriveHeader::refresh() {
     const bool chosen = m_controller != nullptr;
     m_path->setVisible(chosen);
+    m_assess->setVisible(chosen);
     for (QWidget* chip : {static_cast<QWidget*>(m_data), static_cast<QWidget*>(m_use),
                           static_cast<QWidget*>(m_temperature), static_cast<QWidget*>(m_entry)})
         chip->hide();

@@ -21,6 +21,7 @@ public:
 
 signals:
     void stationChosen(std::size_t station);
+    void assessWanted();
 
 private:
     void refresh();
@@ -36,6 +37,7 @@ private:
     QLabel* m_temperature;
     QLabel* m_entry;
     QPushButton* m_data;
+    QPushButton* m_assess;
     StationPath* m_path;
 };
 

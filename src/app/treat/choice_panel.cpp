@@ -12,13 +12,6 @@
 
 namespace orbita::app {
 
-namespace {
-
-constexpr std::array<DataElsewhere, 3> answers = {DataElsewhere::saved, DataElsewhere::notSaved,
-                                                  DataElsewhere::unknown};
-
-} // namespace
-
 ChoicePanel::ChoicePanel(QWidget* parent)
     : QWidget(parent)
     , m_scope(new QComboBox(this))
@@ -27,6 +20,7 @@ ChoicePanel::ChoicePanel(QWidget* parent)
     , m_zeros(new QCheckBox(tr("Overwrite the rest with &zeros"), this))
     , m_reassign(new QCheckBox(tr("Have spare sectors &used"), this))
     , m_destroying(new QLabel(this))
+    , m_data(new DataAnswers(QBoxLayout::TopToBottom, this))
     , m_counts(new QLabel(this))
     , m_pastHead(Theme::heading(tr("Treated before"), this))
     , m_past(new QLabel(this)) {
@@ -69,18 +63,12 @@ ChoicePanel::ChoicePanel(QWidget* parent)
     column->addWidget(m_destroying);
     column->addSpacing(8);
     column->addWidget(Theme::heading(tr("Does the data on it exist elsewhere?"), this));
-    const std::array<QString, 3> texts = {tr("Yes, it is saved"), tr("No, only here"), tr("Nobody knows")};
-    for (std::size_t i = 0; i < answers.size(); ++i) {
-        m_data[i] = new QPushButton(texts[i], this);
-        m_data[i]->setObjectName(QStringLiteral("mark"));
-        m_data[i]->setCheckable(true);
-        connect(m_data[i], &QPushButton::clicked, this, [this, i] {
-            if (m_controller != nullptr)
-                m_controller->setData(answers[i]);
-            refresh();
-        });
-        column->addWidget(m_data[i]);
-    }
+    connect(m_data, &DataAnswers::answered, this, [this](DataElsewhere answer) {
+        if (m_controller != nullptr)
+            m_controller->setData(answer);
+        refresh();
+    });
+    column->addWidget(m_data);
     column->addSpacing(8);
     column->addWidget(Theme::heading(tr("What the drive counts of its sectors"), this));
     column->addWidget(m_counts);
@@ -136,8 +124,7 @@ void ChoicePanel::refresh() {
                                              : tr("Nothing that can be read now is lost."));
     m_destroying->setObjectName(destroys ? QStringLiteral("warned") : QStringLiteral("dim"));
     Theme::repolish(m_destroying);
-    for (std::size_t i = 0; i < answers.size(); ++i)
-        m_data[i]->setChecked(m_controller->data() == answers[i]);
+    m_data->show(m_controller->data());
     const SectorCounters counts = read ? countersOf(visit.vitals()) : SectorCounters{};
     const QString text = words::countersChange(counts, counts);
     m_counts->setText(!read ? tr("not read yet") : text.isEmpty() ? tr("nothing") : text);

@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/rack/drive_controller.h"
+#include "app/visit/data_answers.h"
 
 #include <QCheckBox>
 #include <QComboBox>
@@ -29,7 +30,7 @@ private:
     QCheckBox* m_zeros;
     QCheckBox* m_reassign;
     QLabel* m_destroying;
-    std::array<QPushButton*, 3> m_data{};
+    DataAnswers* m_data;
     QLabel* m_counts;
     QLabel* m_pastHead;
     QLabel* m_past;
