@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/settings/preferences.h"
 #include "app/shell/app_window.h"
 #include "app/theme/theme.h"
 
@@ -68,14 +69,22 @@ int main(int argc, char** argv) {
         sigaddset(&ending, number);
     pthread_sigmask(SIG_BLOCK, &ending, nullptr);
     const int endings = signalfd(-1, &ending, SFD_CLOEXEC | SFD_NONBLOCK);
+    Preferences::instance().keepIn(orbita::settingsPath());
+    const orbita::Settings& settings = Preferences::instance().settings();
+    // Read once, when the application is made.
+    if (settings.scalePercent != 0 && qEnvironmentVariableIsEmpty("QT_SCALE_FACTOR"))
+        qputenv("QT_SCALE_FACTOR", QByteArray::number(settings.scalePercent / 100.0));
     QApplication application(argc, argv);
     const Asked asked = parse(application);
+    if (!settings.language.empty())
+        QLocale::setDefault(QLocale(QString::fromStdString(settings.language)));
     QTranslator translator;
     if (translator.load(QLocale(), QStringLiteral("orbita"), QStringLiteral("_"),
                         QCoreApplication::applicationDirPath() +
                             QStringLiteral("/../share/orbita/translations")))
         QCoreApplication::installTranslator(&translator);
-    Theme::instance().setScheme(asked.light ? orbita::ColourScheme::light : orbita::ColourScheme::dark);
+    Theme::instance().setScheme(asked.light || settings.light ? orbita::ColourScheme::light
+                                                              : orbita::ColourScheme::dark);
 
     AppWindow window(asked.demonstration ? RackModel::Source::demonstration
                                          : RackModel::Source::attachedDrives);

@@ -38,8 +38,7 @@ document::Document batchSheet(std::vector<BatchDrive> drives, const Shop& shop, 
     sheet.logo = shop.logo;
     sheet.foot =
         words::tr("Made with Orbita %1 on %2.")
-            .arg(QString::fromStdString(version), QLocale().toString(QDateTime::fromSecsSinceEpoch(now),
-                                                                     QStringLiteral("d MMMM yyyy, hh:mm")));
+            .arg(QString::fromStdString(version), format::longMoment(now));
     document::Table table;
     table.key = "drives";
     table.numbersFrom = 7;

@@ -37,11 +37,11 @@ QString orUnknown(const std::string& text) {
 }
 
 QString reportDate(std::int64_t at) {
-    return QLocale().toString(QDateTime::fromSecsSinceEpoch(at).date(), QStringLiteral("d MMMM yyyy"));
+    return format::longDay(at);
 }
 
 QString reportTime(std::int64_t at) {
-    return QLocale().toString(QDateTime::fromSecsSinceEpoch(at), QStringLiteral("d MMMM yyyy, hh:mm"));
+    return format::longMoment(at);
 }
 
 QString dataAnswer(DataElsewhere data) {

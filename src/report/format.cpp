@@ -5,6 +5,7 @@
 #include <QLocale>
 #include <algorithm>
 #include <array>
+#include <atomic>
 #include <cmath>
 
 namespace orbita::format {
@@ -138,6 +139,45 @@ QString milliseconds(Nanoseconds t) {
 
 QString turns(double n) {
     return number(n, std::abs(n) < 10 ? 1 : 0);
+}
+
+namespace {
+
+std::atomic<bool> inUtc = false;
+
+QString written(std::int64_t seconds, const QString& pattern, bool withTime) {
+    const QString text = QLocale().toString(at(seconds), pattern);
+    return withTime && inUtc ? text + QStringLiteral(" UTC") : text;
+}
+
+} // namespace
+
+void setUtc(bool utc) {
+    inUtc = utc;
+}
+
+QDateTime at(std::int64_t seconds) {
+    return QDateTime::fromSecsSinceEpoch(seconds, inUtc ? Qt::UTC : Qt::LocalTime);
+}
+
+QString day(std::int64_t seconds) {
+    return written(seconds, tr("d MMM yyyy"), false);
+}
+
+QString moment(std::int64_t seconds) {
+    return written(seconds, tr("d MMM yyyy, hh:mm"), true);
+}
+
+QString timeOfDay(std::int64_t seconds) {
+    return written(seconds, tr("hh:mm"), true);
+}
+
+QString longDay(std::int64_t seconds) {
+    return written(seconds, tr("d MMMM yyyy"), false);
+}
+
+QString longMoment(std::int64_t seconds) {
+    return written(seconds, tr("d MMMM yyyy, hh:mm"), true);
 }
 
 } // namespace orbita::format

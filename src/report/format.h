@@ -4,6 +4,7 @@
 
 #include "core/base/units.h"
 
+#include <QDateTime>
 #include <QString>
 
 namespace orbita::format {
@@ -20,5 +21,14 @@ QString limit(Nanoseconds t);                    // as it was set: "8 s", "1.5 s
 QString clock(Nanoseconds t);                    // "1:41:30"
 QString milliseconds(Nanoseconds t);             // "8.33 ms", "2.50 s"
 QString turns(double n);                         // "73", "2.4"
+
+// Times, seconds since 1970. Of the wall clock here, or of UTC, and then they say so.
+void setUtc(bool utc);
+QDateTime at(std::int64_t seconds);
+QString day(std::int64_t seconds);        // "28 Nov 2026"
+QString moment(std::int64_t seconds);     // "28 Nov 2026, 14:05"
+QString timeOfDay(std::int64_t seconds);  // "14:05"
+QString longDay(std::int64_t seconds);    // "28 November 2026"
+QString longMoment(std::int64_t seconds); // "28 November 2026, 14:05"
 
 } // namespace orbita::format

@@ -64,7 +64,7 @@ QString paceSentence(const PaceChange& pace) {
 } // namespace
 
 QString dateOf(std::int64_t at) {
-    return QLocale().toString(QDateTime::fromSecsSinceEpoch(at).date(), QStringLiteral("d MMM yyyy"));
+    return format::day(at);
 }
 
 QString placeChange(PlaceChange change) {

@@ -15,7 +15,7 @@ namespace orbita::words {
 namespace {
 
 QString date(std::int64_t at) {
-    return QLocale().toString(QDateTime::fromSecsSinceEpoch(at).date(), QStringLiteral("d MMMM yyyy"));
+    return format::longDay(at);
 }
 
 // Within a sentence: "keep", "watch".

@@ -5,6 +5,7 @@
 
 #include "core/case/case.h"
 #include "core/judge/kept_ruling.h"
+#include "core/judge/policy_trial.h"
 #include "core/scan/record.h"
 #include "core/target/target.h"
 #include "store/casebook_search.h"
@@ -86,6 +87,8 @@ public:
     // Enters a ruling on that visit; earlier ones stay. Returns its id.
     Result<std::int64_t> enterRuling(const KeptRuling& ruling);
     Result<std::vector<KeptRuling>> rulings(std::int64_t drive); // oldest first
+    // Of all drives, the latest first; at most so many.
+    Result<std::vector<PastRuling>> pastRulings(std::size_t most);
 
     // All that its pages hold, but for what scans found; see loadScan().
     Result<History> history(std::int64_t drive);

@@ -55,6 +55,22 @@ private slots:
         enterVisit(*m_book, scenarioOf({"Skua N41", "SK-77", 20}), someDay + 20 * aDay, visitOf("", ""));
     }
 
+    // The latest first, of whichever drive, with the evidence they went by.
+    void allRulingsForAnotherPolicy() {
+        const auto past = m_book->pastRulings(2);
+        QVERIFY(past);
+        QCOMPARE(past->size(), std::size_t{2});
+        QCOMPARE(past->front().drive, std::string("Halden Tern 40, PT5-00042"));
+        QCOMPARE(past->front().ruling.fate, Fate::retire);
+        QCOMPARE(past->back().drive, std::string("Auk R3, AR3_0007"));
+        const auto all = m_book->pastRulings(100);
+        QVERIFY(all);
+        QCOMPARE(all->size(), std::size_t{3});
+        const auto page = m_book->rulings(1);
+        QVERIFY(page);
+        QVERIFY(all->front().ruling.evidence == page->back().evidence);
+    }
+
     void wordsAreFoundWhereverTheyStand() {
         QCOMPARE(serials(*m_book, {}), (Serials{"PT5-00042", "SK-77", "AR3_0007"}));
         QCOMPARE(serials(*m_book, {.words = "tern"}), (Serials{"PT5-00042"}));

@@ -15,6 +15,7 @@
 #include <QPainter>
 #include <QPushButton>
 #include <QTest>
+#include <QTableView>
 #include <QTextStream>
 #include <functional>
 #include <string_view>
@@ -336,6 +337,38 @@ void assessed(Photographer& p, AppWindow& window) {
     p.takeWithDialog("assess-stopped");
 }
 
+// Not among those that are kept: a policy being edited.
+void policies(Photographer& p, AppWindow& window) {
+    window.showStation("vitals");
+    p.choose("demo:auk");
+    p.readVitals();
+    window.showStation("judge");
+    QTest::qWait(1500);
+    p.click(QStringLiteral("Enter the ruling"));
+    QTest::qWait(500);
+    for (const char* page : {"policy-surface", "policy-counters", "policy-rules"}) {
+        p.click(QStringLiteral("Edit the policy"));
+        QTest::qWait(300);
+        if (QLatin1String(page) == QLatin1String("policy-surface")) {
+            auto* table = window.findChild<QTableView*>(QStringLiteral("counterLimits"));
+            table->model()->setData(table->model()->index(0, 3), QStringLiteral("40"));
+        } else {
+            p.click(QLatin1String(page) == QLatin1String("policy-counters") ? QStringLiteral("The drive's own")
+                                                                           : QStringLiteral("Findings"));
+        }
+        QTest::qWait(300);
+        p.takeWithDialog(page);
+    }
+}
+
+// Not among those that are kept: the settings.
+void settings(Photographer& p, AppWindow& window) {
+    p.choose("demo:tern40");
+    QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
+    QTest::qWait(200);
+    p.takeWithDialog("settings");
+}
+
 // Not among those that are kept: what the keys do.
 void keys(Photographer& p, AppWindow& window) {
     p.choose("demo:tern20");
@@ -350,7 +383,7 @@ struct Group {
 };
 constexpr Group groups[] = {{"stations", stations},  {"scans", scans},          {"carefully", carefully},
                             {"sectors", sectors},    {"finder", finder, false}, {"treated", treated},
-                            {"judged", judged},      {"keys", keys, false},     {"assessed", assessed, false},
+                            {"judged", judged},      {"keys", keys, false},     {"assessed", assessed, false}, {"policies", policies, false}, {"settings", settings, false},
                             {"refreshed", refreshed}};
 
 } // namespace

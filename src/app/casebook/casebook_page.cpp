@@ -2,6 +2,7 @@
 #include "app/casebook/casebook_page.h"
 
 #include "app/casebook/forget_dialog.h"
+#include "app/files/ask_for_file.h"
 #include "app/theme/theme.h"
 #include "core/base/text.h"
 #include "report/format.h"
@@ -11,7 +12,6 @@
 #include "report/words.h"
 
 #include <QDateTime>
-#include <QFileDialog>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QKeyEvent>
@@ -438,15 +438,15 @@ void CasebookPage::exportCase() {
     const CasebookHit* hit = m_found->hit(m_list->currentIndex().row());
     if (hit == nullptr)
         return;
-    auto* dialog = new QFileDialog(this, tr("Export the case to"), {}, tr("Cases (*.orbita-case)"));
-    dialog->setAttribute(Qt::WA_DeleteOnClose);
-    dialog->setAcceptMode(QFileDialog::AcceptSave);
-    dialog->setDefaultSuffix(QStringLiteral("orbita-case"));
     QString name = QString::fromStdString(hit->drive.identity.serial.empty() ? hit->drive.identity.model
                                                                              : hit->drive.identity.serial);
     name.replace(QRegularExpression(QStringLiteral("[^\\w-]")), QStringLiteral("_"));
-    dialog->selectFile(name + QStringLiteral(".orbita-case"));
-    connect(dialog, &QFileDialog::fileSelected, this, [this, drive = hit->drive.id](const QString& path) {
+    FileWish wish;
+    wish.what = FileWish::For::writing;
+    wish.title = tr("Export the case to");
+    wish.kinds = {tr("Cases (*.orbita-case)")};
+    wish.name = name + QStringLiteral(".orbita-case");
+    askForFile(this, wish, [this, drive = hit->drive.id](const QString& path) {
         say(tr("Writing it…"));
         m_reader.ask([drive, path](Casebook& casebook) {
             const auto done = casebook.exportCase(drive, path.toStdString());
@@ -454,32 +454,29 @@ void CasebookPage::exportCase() {
                         : words::error(done.error());
         });
     });
-    dialog->open();
 }
 
 void CasebookPage::takeIn() {
-    auto* dialog = new QFileDialog(this, tr("Take in"), {},
-                                   tr("Cases and casebooks (*.orbita-case *.db);;All files (*)"));
-    dialog->setAttribute(Qt::WA_DeleteOnClose);
-    dialog->setFileMode(QFileDialog::ExistingFile);
-    connect(dialog, &QFileDialog::fileSelected, this, [this](const QString& path) {
+    FileWish wish;
+    wish.title = tr("Take in");
+    wish.kinds = {tr("Cases and casebooks (*.orbita-case *.db)"), tr("All files (*)")};
+    askForFile(this, wish, [this](const QString& path) {
         say(tr("Taking it in…"));
         m_reader.ask([path](Casebook& casebook) {
             const auto report = casebook.takeIn(path.toStdString());
             return report ? takenIn(*report) : words::error(report.error());
         });
     });
-    dialog->open();
 }
 
 void CasebookPage::backUp() {
-    auto* dialog = new QFileDialog(this, tr("Back up the casebook to"), {}, tr("Casebooks (*.db)"));
-    dialog->setAttribute(Qt::WA_DeleteOnClose);
-    dialog->setAcceptMode(QFileDialog::AcceptSave);
-    dialog->setDefaultSuffix(QStringLiteral("db"));
-    dialog->selectFile(tr("casebook-%1").arg(QDate::currentDate().toString(Qt::ISODate)) +
-                       QStringLiteral(".db"));
-    connect(dialog, &QFileDialog::fileSelected, this, [this](const QString& path) {
+    FileWish wish;
+    wish.what = FileWish::For::writing;
+    wish.title = tr("Back up the casebook to");
+    wish.kinds = {tr("Casebooks (*.db)")};
+    wish.name =
+        tr("casebook-%1").arg(QDate::currentDate().toString(Qt::ISODate)) + QStringLiteral(".db");
+    askForFile(this, wish, [this](const QString& path) {
         say(tr("Writing it…"));
         m_reader.ask([path](Casebook& casebook) {
             const auto done = casebook.backUp(path.toStdString());
@@ -489,7 +486,6 @@ void CasebookPage::backUp() {
                         : words::error(done.error());
         });
     });
-    dialog->open();
 }
 
 void CasebookPage::check() {

@@ -394,7 +394,7 @@ void IntakeStation::refreshEarlier() {
     QString text;
     for (auto it = earlier.rbegin(); it != earlier.rend() && it - earlier.rbegin() < 4; ++it) {
         const QString when =
-            QLocale().toString(QDateTime::fromSecsSinceEpoch(it->beganAt).date(), QLocale::ShortFormat);
+            format::day(it->beganAt);
         QStringList parts;
         if (!it->job.empty())
             parts << tr("job %1").arg(QString::fromStdString(it->job));
@@ -424,7 +424,7 @@ void IntakeStation::refreshDone() {
             break;
         }
         const QString what = words::action(*it);
-        line(QLocale().toString(QDateTime::fromSecsSinceEpoch(it->at), QLocale::ShortFormat),
+        line(format::moment(it->at),
              it->who.empty() ? what : tr("%1, by %2").arg(what, QString::fromStdString(it->who)));
     }
     m_done->setText(text);

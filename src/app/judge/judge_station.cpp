@@ -4,6 +4,7 @@
 #include "app/judge/case_report_of.h"
 #include "app/judge/reason_places.h"
 #include "app/judge/report_dialog.h"
+#include "app/policy/policy_editor.h"
 #include "app/theme/theme.h"
 #include "report/format.h"
 #include "report/ruling_words.h"
@@ -26,10 +27,6 @@ namespace {
 constexpr int judgeSideWidth = 300;
 constexpr int mapHeight = 128;
 constexpr std::size_t mostGivenShown = 4;
-
-QString whenGiven(std::int64_t at) {
-    return QLocale().toString(QDateTime::fromSecsSinceEpoch(at), QStringLiteral("d MMM yyyy, hh:mm"));
-}
 
 Ruling asRuled(const KeptRuling& kept) {
     Ruling ruling;
@@ -55,6 +52,7 @@ JudgeStation::JudgeStation(QWidget* parent)
     , m_plate(new PlateView(m_lens, this))
     , m_place(new QLabel(this))
     , m_policies(new PolicyChoice(this))
+    , m_edit(new QPushButton(tr("Edit the &policy…"), this))
     , m_own(new OwnRulingPanel(this))
     , m_given(new QLabel(this))
     , m_foot(new StationFoot(tr("&Enter the ruling"), tr("Keep it in the casebook (Ctrl+Enter)"),
@@ -138,6 +136,10 @@ QWidget* JudgeStation::makeSide() {
     column->setSpacing(6);
     column->addWidget(Theme::heading(tr("By which house policy"), side));
     column->addWidget(m_policies);
+    m_edit->setObjectName(QStringLiteral("flat"));
+    m_edit->setToolTip(tr("Limits of your own, with what they would change (Ctrl+Shift+P)"));
+    connect(m_edit, &QPushButton::clicked, this, &JudgeStation::editPolicy);
+    column->addWidget(m_edit, 0, Qt::AlignLeft);
     column->addSpacing(10);
     column->addWidget(Theme::heading(tr("You rule otherwise?"), side));
     column->addWidget(m_own);
@@ -165,6 +167,9 @@ void JudgeStation::addActions() {
     addStationAction("report", tr("Write a report of the drive"), Qt::CTRL | Qt::SHIFT | Qt::Key_R, [this] {
         openReport();
     }).onlyWhile(known);
+    addStationAction("edit-policy", tr("Edit the house policy, and see what that would change"),
+                     Qt::CTRL | Qt::SHIFT | Qt::Key_P, [this] { editPolicy(); })
+        .onlyWhile([this] { return m_controller != nullptr; });
     addButtonAction("rule-otherwise", tr("Rule otherwise, with a reason"), {}, m_own->button());
     addStationAction("next-place", tr("Show the next place of the reason on the map"),
                      Qt::CTRL | Qt::Key_Period, [this] { showNextPlace(true); })
@@ -340,7 +345,7 @@ void JudgeStation::refreshGiven() {
          ++given, ++shown) {
         const QString by = QString::fromStdString(given->ruledBy).toHtmlEscaped();
         text += QStringLiteral("<p style='margin:0 0 6px 0'><span style='color:%1'>%2%3</span><br>%4</p>")
-                    .arg(tone(Tone::textDim).name(), whenGiven(given->at).toHtmlEscaped(),
+                    .arg(tone(Tone::textDim).name(), format::moment(given->at).toHtmlEscaped(),
                          by.isEmpty() ? QString() : QStringLiteral(" · ") + by,
                          given->ownFate ? tr("<b>%1</b>, ruled otherwise: %2<br>By the evidence: %3")
                                               .arg(words::fate(*given->ownFate).toHtmlEscaped(),
@@ -408,6 +413,18 @@ void JudgeStation::openReport() {
     connect(dialog, &ReportDialog::written, this,
             [this](const QString& path) { emit told(tr("Written to %1").arg(path)); });
     dialog->show();
+}
+
+void JudgeStation::editPolicy() {
+    if (m_controller == nullptr)
+        return;
+    auto* editor = new PolicyEditor(
+        m_controller->policy(), m_controller->ruling().known() ? &m_controller->ruling().evidence() : nullptr,
+        m_controller->keeper(),
+        m_controller->target().name.empty() ? PlaceRules{} : rulesFor(m_controller->target()), this);
+    connect(editor, &PolicyEditor::made, this, &JudgeStation::policyWanted);
+    connect(editor, &PolicyEditor::told, this, &JudgeStation::told);
+    editor->show();
 }
 
 void JudgeStation::ruleOtherwise(Fate fate, const QString& reason) {

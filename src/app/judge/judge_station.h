@@ -39,6 +39,7 @@ private:
     void refreshFoot();
     void giveRuling();
     void openReport();
+    void editPolicy();
     void ruleOtherwise(Fate fate, const QString& reason);
     void showNextPlace(bool forward);
     void showReason(const QModelIndex& index);
@@ -60,6 +61,7 @@ private:
     std::vector<LbaSpan> m_places; // of the reason in view
     std::size_t m_at = 0;          // which of them
     PolicyChoice* m_policies;
+    QPushButton* m_edit;
     OwnRulingPanel* m_own;
     QLabel* m_given;
     StationFoot* m_foot;

@@ -44,7 +44,9 @@ void PolicyChoice::show(const HousePolicy& inForce, const Evidence* evidence) {
         return std::find_if(m_rows.begin(), m_rows.end(),
                             [&](const Row& row) { return row.policy.name == inForce.name; });
     };
-    if (known() == m_rows.end())
+    if (const auto row = known(); row != m_rows.end())
+        row->policy = inForce; // it may have been edited
+    else
         add(inForce);
     for (Row& row : m_rows) {
         row.button->setChecked(row.policy.name == inForce.name);

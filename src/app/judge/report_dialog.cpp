@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/report_dialog.h"
 
+#include "app/files/ask_for_file.h"
 #include "core/base/text.h"
 #include "report/words.h"
 
 #include <QDialogButtonBox>
-#include <QFileDialog>
 #include <QFormLayout>
 #include <QHBoxLayout>
 #include <QVBoxLayout>
@@ -59,7 +59,9 @@ ReportDialog::ReportDialog(const QString& about, std::vector<Choice> choices, QS
     form->addRow(tr("&Report"), m_kind);
     form->addRow(tr("Sh&op"), m_shopName);
     form->addRow(tr("&Address"), m_address);
-    form->addRow(tr("&Logo"), logo);
+    auto* logoLabel = new QLabel(tr("&Logo"), this);
+    logoLabel->setBuddy(m_logo); // which a row of a layout has none of by itself
+    form->addRow(logoLabel, logo);
     form->addRow(QString(), m_mask);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel, this);
     m_save->setObjectName(QStringLiteral("primary"));
@@ -83,10 +85,10 @@ ReportDialog::ReportDialog(const QString& about, std::vector<Choice> choices, QS
 }
 
 void ReportDialog::browseLogo() {
-    auto* dialog = new QFileDialog(this, tr("Logo"), {}, tr("Pictures (*.png *.jpg *.jpeg)"));
-    dialog->setAttribute(Qt::WA_DeleteOnClose);
-    connect(dialog, &QFileDialog::fileSelected, m_logo, &QLineEdit::setText);
-    dialog->open();
+    FileWish wish;
+    wish.title = tr("Logo");
+    wish.kinds = {tr("Pictures (*.png *.jpg *.jpeg)")};
+    askForFile(this, wish, [this](const QString& path) { m_logo->setText(path); });
 }
 
 void ReportDialog::save(const QString& path) {

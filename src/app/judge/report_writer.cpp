@@ -1,13 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/judge/report_writer.h"
 
+#include "app/files/ask_for_file.h"
+#include "app/visit/in_background.h"
 #include "report/logo.h"
 #include "store/scan_file.h"
 
 #include <QCoreApplication>
-#include <QFileDialog>
-#include <QPointer>
-#include <QThreadPool>
 
 namespace orbita::app {
 
@@ -45,41 +44,23 @@ Result<void> writeIt(const ReportOrder& order) {
 } // namespace
 
 void writeReport(ReportOrder order, QObject* receiver, std::function<void(const Result<void>&)> done) {
-    QThreadPool::globalInstance()->start(
-        [order = std::move(order), to = QPointer<QObject>(receiver), done = std::move(done)]() mutable {
-            auto written = writeIt(order);
-            // Whether the receiver is still there is asked in its own thread.
-            QMetaObject::invokeMethod(
-                QCoreApplication::instance(),
-                [to = std::move(to), done = std::move(done), written = std::move(written)] {
-                    if (to)
-                        done(written);
-                },
-                Qt::QueuedConnection);
-        });
+    inBackground(
+        receiver, [order = std::move(order)] { return writeIt(order); }, std::move(done));
 }
 
 void askForReportFile(QWidget* parent, const QString& title, const QString& name,
                       std::function<void(const QString& path)> chosen) {
-    auto* dialog = new QFileDialog(parent, title);
-    dialog->setAttribute(Qt::WA_DeleteOnClose);
-    dialog->setObjectName(QStringLiteral("reportFile"));
-    dialog->setOption(QFileDialog::DontUseNativeDialog);
-    dialog->setAcceptMode(QFileDialog::AcceptSave);
-    dialog->setModal(false);
-    dialog->setNameFilters({QCoreApplication::translate("reports", "To print or to send (*.pdf)"),
-                            QCoreApplication::translate("reports", "For a browser (*.html)"),
-                            QCoreApplication::translate("reports", "Plain text (*.txt)"),
-                            QCoreApplication::translate("reports", "For machines (*.json)"),
-                            QCoreApplication::translate("reports", "For table programs (*.csv)")});
-    dialog->setDefaultSuffix(QStringLiteral("pdf"));
-    QObject::connect(dialog, &QFileDialog::filterSelected, dialog, [dialog](const QString& filter) {
-        const qsizetype dot = filter.lastIndexOf(QLatin1Char('.'));
-        dialog->setDefaultSuffix(filter.mid(dot + 1).chopped(1));
-    });
-    dialog->selectFile(name);
-    QObject::connect(dialog, &QFileDialog::fileSelected, parent, std::move(chosen));
-    dialog->show();
+    FileWish wish;
+    wish.what = FileWish::For::writing;
+    wish.title = title;
+    wish.name = name;
+    wish.objectName = QStringLiteral("reportFile");
+    wish.kinds = {QCoreApplication::translate("reports", "To print or to send (*.pdf)"),
+                  QCoreApplication::translate("reports", "For a browser (*.html)"),
+                  QCoreApplication::translate("reports", "Plain text (*.txt)"),
+                  QCoreApplication::translate("reports", "For machines (*.json)"),
+                  QCoreApplication::translate("reports", "For table programs (*.csv)")};
+    askForFile(parent, wish, std::move(chosen));
 }
 
 } // namespace orbita::app

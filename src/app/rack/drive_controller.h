@@ -102,6 +102,8 @@ public:
     // By a plan of its own; the one in force stays as it is.
     void startPlanned(const ScanPlan& plan);
     // A whole visit by itself.
+    // Null: nothing is kept.
+    [[nodiscard]] CasebookKeeper* keeper() const { return m_keeper; }
     [[nodiscard]] AssessController& assessment() { return m_assessment; }
     [[nodiscard]] const AssessController& assessment() const { return m_assessment; }
     // The same, and what it finds is treated as it goes. Leave to write is asked for before the first block;

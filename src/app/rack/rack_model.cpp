@@ -2,6 +2,7 @@
 #include "app/rack/rack_model.h"
 
 #include "app/rack/dial_state.h"
+#include "app/settings/preferences.h"
 #include "core/base/own_format.h"
 #include "core/treat/journal.h"
 #include "report/words.h"
@@ -43,7 +44,7 @@ RackModel::RackModel(Source source, SystemPaths system, QObject* parent)
     , m_inventory(std::move(system)) {
     // The demonstration is judged alike everywhere.
     if (source == Source::attachedDrives) {
-        if (auto policy = housePolicy())
+        if (auto policy = Preferences::instance().policy())
             m_policy = std::move(*policy);
         else
             m_policyError = policy.error();
@@ -179,6 +180,8 @@ void RackModel::sortByUrgency() {
 
 void RackModel::setPolicy(const HousePolicy& policy) {
     m_policy = policy;
+    if (m_source == Source::attachedDrives)
+        Preferences::instance().setPolicy(policy);
     for (const auto& controller : m_controllers)
         controller->setPolicy(policy);
 }

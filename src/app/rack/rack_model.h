@@ -32,7 +32,8 @@ public:
     [[nodiscard]] std::optional<Error> error() const { return m_error; }
     // What is most urgent first; of what is alike, in the order in which it stood.
     void sortByUrgency();
-    // Judges every drive by that one from now on.
+    [[nodiscard]] const HousePolicy& policy() const { return m_policy; }
+    // Judges every drive by that one from now on, and attached ones the next time, too.
     void setPolicy(const HousePolicy& policy);
     // Why the shop's own policy is not in force; Orbita's own is then.
     [[nodiscard]] std::optional<Error> policyError() const { return m_policyError; }

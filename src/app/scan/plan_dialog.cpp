@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/scan/plan_dialog.h"
 
+#include "app/files/ask_for_file.h"
 #include "app/scan/plan_sentence.h"
 #include "app/theme/theme.h"
 #include "report/format.h"
 #include "report/words.h"
 
 #include <QDialogButtonBox>
-#include <QFileDialog>
 #include <QFormLayout>
 #include <QGridLayout>
 #include <QMenu>
@@ -55,15 +55,13 @@ QString ruleLabel(RuleKind kind) {
 
 } // namespace
 
-QFileDialog* makeImageDialog(QWidget* parent) {
-    auto* dialog = new QFileDialog(parent, PlanDialog::tr("Save what is read to"), {},
-                                   PlanDialog::tr("Images (*.img);;All files (*)"));
-    dialog->setAttribute(Qt::WA_DeleteOnClose);
-    dialog->setObjectName(QStringLiteral("imageDialog"));
-    dialog->setAcceptMode(QFileDialog::AcceptSave);
-    dialog->setOption(QFileDialog::DontConfirmOverwrite); // an image that is there is filled up
-    dialog->setDefaultSuffix(QStringLiteral("img"));
-    return dialog;
+void askForImage(QWidget* parent, std::function<void(const QString& path)> chosen) {
+    FileWish wish;
+    wish.what = FileWish::For::fillingUp;
+    wish.title = PlanDialog::tr("Save what is read to");
+    wish.kinds = {PlanDialog::tr("Images (*.img)"), PlanDialog::tr("All files (*)")};
+    wish.objectName = QStringLiteral("imageDialog");
+    askForFile(parent, wish, std::move(chosen));
 }
 
 PlanDialog::PlanDialog(DriveController& controller, QWidget* parent)
@@ -336,9 +334,7 @@ Result<ScanPlan> PlanDialog::plan() const {
 }
 
 void PlanDialog::chooseImage() {
-    auto* dialog = makeImageDialog(this);
-    connect(dialog, &QFileDialog::fileSelected, m_saveTo, &QLineEdit::setText);
-    dialog->open();
+    askForImage(this, [this](const QString& path) { m_saveTo->setText(path); });
 }
 
 void PlanDialog::check() {

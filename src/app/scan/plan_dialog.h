@@ -5,7 +5,6 @@
 
 #include <QComboBox>
 #include <QDialog>
-#include <QFileDialog>
 #include <QLabel>
 #include <QLineEdit>
 #include <QMenu>
@@ -52,6 +51,6 @@ private:
 };
 
 // Where to save what is read. To be opened by the caller: not modal, as nothing is while a scan may run.
-QFileDialog* makeImageDialog(QWidget* parent);
+void askForImage(QWidget* parent, std::function<void(const QString& path)> chosen);
 
 } // namespace orbita::app

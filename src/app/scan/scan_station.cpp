@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/scan/scan_station.h"
 
+#include "app/files/ask_for_file.h"
 #include "app/scan/plan_dialog.h"
 #include "app/theme/theme.h"
+#include "app/visit/in_background.h"
 #include "report/format.h"
 #include "report/ledger_csv.h"
 #include "report/plate_picture.h"
@@ -13,7 +15,6 @@
 
 #include <QBuffer>
 #include <QClipboard>
-#include <QFileDialog>
 #include <QGuiApplication>
 #include <QMenu>
 #include <QStyle>
@@ -64,10 +65,9 @@ QString scanTitle(const ScanView& scan) {
     const QString what = grid.span.empty() || grid.span == scan.record.drive.whole()
                              ? ScanStation::tr("Whole drive")
                              : words::span(grid.span);
-    const QDateTime when = QDateTime::fromSecsSinceEpoch(scan.record.startedAt);
     return scan.record.startedAt == 0
                ? what
-               : what + QStringLiteral(", ") + QLocale().toString(when, QLocale::ShortFormat);
+               : what + QStringLiteral(", ") + format::moment(scan.record.startedAt);
 }
 
 } // namespace
@@ -335,9 +335,11 @@ QWidget* ScanStation::makeSide() {
     m_judgement->setObjectName(QStringLiteral("judgement"));
     m_judgement->setAccessibleName(tr("Running judgement"));
     m_judgement->setWordWrap(true);
-    m_judgement->setMinimumHeight(76);
+    m_judgement->setMinimumHeight(64);
     m_judgement->setAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-    m_lateness->setFixedHeight(118);
+    m_lateness->setMinimumHeight(84); // on a small screen
+    m_lateness->setMaximumHeight(118);
+    m_tape->setMinimumHeight(40);
     m_latenessHeading = Theme::heading({}, side);
     column->addWidget(m_progress);
     column->addSpacing(4);
@@ -549,57 +551,53 @@ void ScanStation::openPlan() {
 void ScanStation::openSaveTo() {
     if (m_controller == nullptr || m_controller->scanning())
         return;
-    auto* dialog = makeImageDialog(this);
-    connect(dialog, &QFileDialog::fileSelected, this, [this](const QString& path) {
+    askForImage(this, [this](const QString& path) {
         const auto place = judgePlace(path.toStdString(), rulesFor(m_controller->target(), PlaceFor::image));
         if (place)
             m_controller->saveTo(path.toStdString());
         else
             emit told(words::error(place.error()));
     });
-    dialog->open();
 }
 
 void ScanStation::openExport() {
     const ScanView* scan = m_controller != nullptr ? m_controller->current() : nullptr;
     if (scan == nullptr || !scan->record.plate || m_controller->replaying())
         return;
-    auto* dialog = new QFileDialog(this, tr("Export the scan in view"));
-    dialog->setAttribute(Qt::WA_DeleteOnClose);
-    dialog->setObjectName(QStringLiteral("exportDialog"));
-    dialog->setOption(QFileDialog::DontUseNativeDialog);
-    dialog->setAcceptMode(QFileDialog::AcceptSave);
-    dialog->setModal(false);
-    dialog->setNameFilters({tr("Scan, to open again (*.json)"), tr("Ledger of defects (*.csv)"),
-                            tr("Report (*.txt)"), tr("Picture of the plate (*.png)")});
-    dialog->setDefaultSuffix(QStringLiteral("json"));
-    connect(dialog, &QFileDialog::filterSelected, dialog, [dialog](const QString& filter) {
-        const qsizetype dot = filter.lastIndexOf(QLatin1Char('.'));
-        dialog->setDefaultSuffix(filter.mid(dot + 1).chopped(1));
-    });
-    dialog->selectFile(QString::fromStdString(scanFileName(scan->record.drive, scan->record.startedAt)));
-    connect(dialog, &QFileDialog::fileSelected, this, [this](const QString& path) {
-        const auto written = exportTo(path);
-        emit told(written ? tr("Written to %1").arg(path) : words::error(written.error()));
-    });
-    dialog->show();
+    FileWish wish;
+    wish.what = FileWish::For::writing;
+    wish.title = tr("Export the scan in view");
+    wish.objectName = QStringLiteral("exportDialog");
+    wish.kinds = {tr("Scan, to open again (*.json)"), tr("Ledger of defects (*.csv)"),
+                  tr("Report (*.txt)"), tr("Picture of the plate (*.png)")};
+    wish.name = QString::fromStdString(scanFileName(scan->record.drive, scan->record.startedAt));
+    askForFile(this, wish, [this](const QString& path) { exportTo(path); });
 }
 
-Result<void> ScanStation::exportTo(const QString& path) {
-    const ScanRecord& record = m_controller->current()->record;
+void ScanStation::exportTo(const QString& path) {
+    const ScanView* scan = m_controller != nullptr ? m_controller->current() : nullptr;
+    if (scan == nullptr || !scan->record.plate)
+        return; // another drive was chosen meanwhile
     const PlaceRules rules =
         m_controller->target().name.empty() ? PlaceRules{} : rulesFor(m_controller->target());
-    if (path.endsWith(QLatin1String(".csv")))
-        return saveFile(path.toStdString(), ledgerCsv(record), rules);
-    if (path.endsWith(QLatin1String(".txt")))
-        return saveFile(path.toStdString(), textReport(record).toStdString(), rules);
-    if (path.endsWith(QLatin1String(".png"))) {
-        QBuffer png;
-        png.open(QIODevice::WriteOnly);
-        platePicture(record, Theme::instance().palette()).save(&png, "PNG");
-        return saveFile(path.toStdString(), png.data().toStdString(), rules);
-    }
-    return saveScan(path.toStdString(), record, rules);
+    inBackground(
+        this,
+        [path, rules, record = scan->record, palette = Theme::instance().palette()]() -> Result<void> {
+            if (path.endsWith(QLatin1String(".csv")))
+                return saveFile(path.toStdString(), ledgerCsv(record), rules);
+            if (path.endsWith(QLatin1String(".txt")))
+                return saveFile(path.toStdString(), textReport(record).toStdString(), rules);
+            if (path.endsWith(QLatin1String(".png"))) {
+                QBuffer png;
+                png.open(QIODevice::WriteOnly);
+                platePicture(record, palette).save(&png, "PNG");
+                return saveFile(path.toStdString(), png.data().toStdString(), rules);
+            }
+            return saveScan(path.toStdString(), record, rules);
+        },
+        [this, path](const Result<void>& written) {
+            emit told(written ? tr("Written to %1").arg(path) : words::error(written.error()));
+        });
 }
 
 } // namespace orbita::app

@@ -34,7 +34,7 @@ public:
     [[nodiscard]] PlateView& plate() { return *m_plate; }
 
     // Writes the scan in view; the kind of file follows from its ending.
-    Result<void> exportTo(const QString& path);
+    void exportTo(const QString& path);
 
 private:
     void addActions();

@@ -19,6 +19,7 @@ TallyButton::TallyButton(Grade grade, QWidget* parent) : QAbstractButton(parent)
         QStringLiteral("tally ") +
         QString::fromUtf8(gradeName(grade).data(), static_cast<qsizetype>(gradeName(grade).size())));
     setCursor(Qt::PointingHandCursor);
+    setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
     setCount(0);
 }
 
@@ -43,6 +44,11 @@ QSize TallyButton::sizeHint() const {
     return {name + count + 36, 28};
 }
 
+QSize TallyButton::minimumSizeHint() const {
+    const int count = QFontMetrics(Theme::digits(11)).horizontalAdvance(format::count(m_count));
+    return {count + 36, 28};
+}
+
 void TallyButton::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     painter.setRenderHint(QPainter::Antialiasing);
@@ -55,8 +61,10 @@ void TallyButton::paintEvent(QPaintEvent*) {
     paintLegend(painter, m_grade, {6, height() / 2.0 - 6, 12, 12}, palette);
     painter.setFont(Theme::text(12));
     painter.setPen(palette[Tone::text]);
-    const int nameWidth = painter.fontMetrics().horizontalAdvance(words::grade(m_grade));
-    painter.drawText(QRectF(23, 0, nameWidth + 2, height()), Qt::AlignVCenter, words::grade(m_grade));
+    const int room = width() - (minimumSizeHint().width() - 4);
+    const QString name = painter.fontMetrics().elidedText(words::grade(m_grade), Qt::ElideRight, room);
+    const int nameWidth = painter.fontMetrics().horizontalAdvance(name);
+    painter.drawText(QRectF(23, 0, nameWidth + 2, height()), Qt::AlignVCenter, name);
     painter.setFont(Theme::digits(11));
     painter.setPen(m_count > 0 && m_grade >= Grade::laboured ? palette.grade(m_grade)
                                                              : palette[Tone::textDim]);

@@ -18,6 +18,8 @@ public:
     void setCount(std::uint64_t count);
     void setMeaning(const QString& meaning);
     [[nodiscard]] QSize sizeHint() const override;
+    // Where there is no room the name is cut short, never the number.
+    [[nodiscard]] QSize minimumSizeHint() const override;
 
 protected:
     void paintEvent(QPaintEvent* event) override;

@@ -4,6 +4,8 @@
 #include "app/judge/case_report_of.h"
 #include "app/judge/report_dialog.h"
 #include "app/rack/dial_painter.h"
+#include "app/settings/preferences.h"
+#include "app/settings/settings_dialog.h"
 #include "app/shell/assess_dialog.h"
 #include "app/shell/keys_page.h"
 #include "app/shell/open_dialog.h"
@@ -89,6 +91,16 @@ AppWindow::AppWindow(RackModel::Source source)
     m_toldFor.setSingleShot(true);
     connect(&m_toldFor, &QTimer::timeout, m_told, &QWidget::hide);
     addWindowActions();
+    Preferences::instance().restoreWindow(*this);
+    connect(&Preferences::instance(), &Preferences::failed, this, &AppWindow::tell);
+    connect(&Theme::instance(), &Theme::changed, this, [] {
+        Settings settings = Preferences::instance().settings();
+        settings.light = Theme::instance().palette().scheme() == ColourScheme::light;
+        Preferences::instance().set(settings);
+    });
+    remindOfCustomers();
+    if (const auto& error = Preferences::instance().error())
+        tell(words::error(*error));
     if (m_rack.error())
         tell(words::error(*m_rack.error()));
     if (const QString error = m_rack.casebook().error(); !error.isEmpty())
@@ -186,14 +198,9 @@ QWidget* AppWindow::makeRail() {
     auto* openButton = new QPushButton(tr("&Open…"), rail);
     openButton->setObjectName(QStringLiteral("flat"));
     openButton->setToolTip(tr("A device, an image file or a saved scan (Ctrl+O)"));
-    auto* light = new QPushButton(rail);
-    const auto nameScheme = [light] {
-        light->setText(Theme::instance().palette().scheme() == ColourScheme::dark ? tr("Light") : tr("Dark"));
-    };
-    nameScheme();
-    connect(&Theme::instance(), &Theme::changed, light, nameScheme);
-    light->setObjectName(QStringLiteral("flat"));
-    light->setToolTip(tr("Change between dark and light (Ctrl+T)"));
+    auto* settings = new QPushButton(tr("Se&ttings"), rail);
+    settings->setObjectName(QStringLiteral("flat"));
+    settings->setToolTip(tr("Shop, policy, colours, times, places (Ctrl+Shift+S)"));
     auto* keys = new QPushButton(tr("Keys"), rail);
     keys->setObjectName(QStringLiteral("flat"));
     auto* find = new QPushButton(tr("&Find"), rail);
@@ -212,25 +219,22 @@ QWidget* AppWindow::makeRail() {
     sheet->setToolTip(tr("What to do with each drive, on one sheet"));
     connect(sort, &QPushButton::clicked, this, &AppWindow::sortRack);
     connect(sheet, &QPushButton::clicked, this, &AppWindow::openBatchSheet);
-    auto* rackButtons = new QHBoxLayout;
-    rackButtons->setContentsMargins(6, 0, 6, 0);
-    rackButtons->setSpacing(0);
-    rackButtons->addWidget(sort);
-    rackButtons->addWidget(sheet);
-    rackButtons->addWidget(book);
-    rackButtons->addStretch();
     connect(openButton, &QPushButton::clicked, this, &AppWindow::openDialog);
-    connect(light, &QPushButton::clicked, &Theme::instance(), &Theme::toggle);
+    connect(settings, &QPushButton::clicked, this, &AppWindow::openSettings);
     connect(keys, &QPushButton::clicked, this, &AppWindow::showKeys);
     connect(find, &QPushButton::clicked, this, &AppWindow::find);
-    auto* buttons = new QHBoxLayout;
+    auto* buttons = new QVBoxLayout;
     buttons->setContentsMargins(6, 0, 6, 0);
     buttons->setSpacing(0);
-    buttons->addWidget(openButton);
-    buttons->addWidget(find);
-    buttons->addWidget(light);
-    buttons->addWidget(keys);
-    buttons->addStretch();
+    // The rack; what is looked up; Orbita itself.
+    for (const auto& line : {std::vector{openButton, sort, sheet}, {book, find}, {settings, keys}}) {
+        auto* row = new QHBoxLayout;
+        row->setSpacing(0);
+        for (QPushButton* button : line)
+            row->addWidget(button);
+        row->addStretch();
+        buttons->addLayout(row);
+    }
     m_told->setObjectName(QStringLiteral("told"));
     m_told->setWordWrap(true);
     m_told->setMargin(12);
@@ -262,7 +266,6 @@ QWidget* AppWindow::makeRail() {
     column->addLayout(head);
     column->addWidget(m_rackView, 1);
     column->addWidget(m_told);
-    column->addLayout(rackButtons);
     column->addLayout(buttons);
     column->addWidget(foot);
     m_told->hide();
@@ -296,6 +299,8 @@ void AppWindow::addWindowActions() {
     addWindowAction("assess", tr("Assess this drive: a whole visit by itself"),
                     Qt::CTRL | Qt::SHIFT | Qt::Key_A, [this] { assess(); })
         .onlyWhile([this] { return m_controller != nullptr; });
+    addWindowAction("settings", tr("Settings: shop, policy, colours, times, places"),
+                    Qt::CTRL | Qt::SHIFT | Qt::Key_S, [this] { openSettings(); });
     addWindowAction("casebook", tr("Look into the casebook"), Qt::CTRL | Qt::Key_B,
                     [this] { showCasebook(); });
     addWindowAction("rack", tr("Go to the rack"), Qt::CTRL | Qt::Key_D, [this] { m_rackView->setFocus(); });
@@ -342,6 +347,7 @@ void AppWindow::showKeys() {
 void AppWindow::closeEvent(QCloseEvent* event) {
     m_rack.wrapUp();
     if (m_rack.waitingFor().isEmpty()) {
+        Preferences::instance().rememberWindow(*this);
         event->accept();
         return;
     }
@@ -367,6 +373,35 @@ void AppWindow::assess() {
     auto* dialog = new AssessDialog(*m_controller, std::move(all), this);
     connect(dialog, &AssessDialog::reportWanted, this, [this] { perform(QStringLiteral("report")); });
     dialog->show();
+}
+
+void AppWindow::openSettings() {
+    const bool forgets = m_rack.source() == RackModel::Source::demonstration || !m_rack.casebook().lasts();
+    auto* dialog = new SettingsDialog(
+        m_rack.policy(), forgets ? QString() : QString::fromStdString(m_rack.casebook().path()), this);
+    connect(dialog, &SettingsDialog::policyChosen, &m_rack, &RackModel::setPolicy);
+    dialog->show();
+}
+
+// Nobody is forgotten by the clock: a person is reminded, and does it.
+void AppWindow::remindOfCustomers() {
+    const int years = Preferences::instance().settings().keepCustomersYears;
+    if (years == 0)
+        return;
+    auto* reader = new CasebookReader(m_rack.casebook(), this);
+    connect(reader, &CasebookReader::answered, this, [this](const QString& text) {
+        if (!text.isEmpty())
+            tell(text);
+    });
+    reader->ask([years](Casebook& casebook) {
+        CustomersToForget due;
+        due.before = QDateTime::currentDateTime().addYears(-years).toSecsSinceEpoch();
+        const auto visits = casebook.countCustomers(due);
+        return !visits || *visits == 0
+                   ? QString()
+                   : tr("%1 visits are older than your settings keep customers: Casebook, Forget customers…")
+                         .arg(*visits);
+    });
 }
 
 void AppWindow::openDialog() {

@@ -6,6 +6,7 @@
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QLabel>
+#include <algorithm>
 
 namespace orbita::app {
 
@@ -60,6 +61,9 @@ KeysPage::KeysPage(const std::vector<ListedAction>& actions, const std::vector<V
     Column window(*row);
     Column stations(*row);
     Column views(*row);
+    views.heading(tr("In plate, trace, lists and answers"));
+    for (const ViewKey& view : viewKeys)
+        views.key(view.keys, view.does);
     window.heading(tr("Everywhere"));
     QString place;
     Column* column = &window;
@@ -68,15 +72,13 @@ KeysPage::KeysPage(const std::vector<ListedAction>& actions, const std::vector<V
             continue;
         if (!belongs.isEmpty() && belongs != place) {
             // Where there is most room.
-            column = window.rows() < stations.rows() ? &window : &stations;
+            column = std::min({&stations, &window, &views},
+                              [](const Column* a, const Column* b) { return a->rows() < b->rows(); });
             column->heading(belongs);
         }
         place = belongs;
         column->key(action->shortcut().toString(QKeySequence::NativeText), action->text());
     }
-    views.heading(tr("In plate, trace, lists and answers"));
-    for (const ViewKey& view : viewKeys)
-        views.key(view.keys, view.does);
 }
 
 } // namespace orbita::app

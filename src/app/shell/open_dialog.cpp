@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/open_dialog.h"
 
+#include "app/files/ask_for_file.h"
 #include "app/theme/theme.h"
 #include "report/format.h"
 #include "report/words.h"
 
 #include <QDateTime>
 #include <QDialogButtonBox>
-#include <QFileDialog>
 #include <QHBoxLayout>
 #include <QLocale>
 #include <QPushButton>
@@ -69,7 +69,7 @@ void OpenDialog::listScans(const std::vector<KeptScan>& scans) {
     m_scans->clear();
     for (const KeptScan& scan : scans) {
         const QString when =
-            QLocale().toString(QDateTime::fromSecsSinceEpoch(scan.startedAt), QLocale::ShortFormat);
+            format::moment(scan.startedAt);
         auto* item = new QListWidgetItem(
             tr("%1 · %2, serial %3, %4 · %5")
                 .arg(when, QString::fromStdString(scan.model),
@@ -100,13 +100,9 @@ void OpenDialog::tryOpen() {
 }
 
 void OpenDialog::browse() {
-    auto* dialog = new QFileDialog(this, tr("Image file or saved scan"));
-    dialog->setAttribute(Qt::WA_DeleteOnClose);
-    dialog->setOption(QFileDialog::DontUseNativeDialog);
-    dialog->setFileMode(QFileDialog::ExistingFile);
-    dialog->setModal(false);
-    connect(dialog, &QFileDialog::fileSelected, m_name, &QLineEdit::setText);
-    dialog->show();
+    FileWish wish;
+    wish.title = tr("Image file or saved scan");
+    askForFile(this, wish, [this](const QString& path) { m_name->setText(path); });
 }
 
 } // namespace orbita::app

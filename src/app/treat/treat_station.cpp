@@ -133,8 +133,10 @@ QWidget* TreatStation::makeWork() {
     auto* buttons = new QHBoxLayout;
     buttons->setSpacing(2);
     buttons->addStretch();
-    for (QPushButton* button : {m_goOn, m_refreshDrive, m_along, m_copy, m_putAway})
+    for (QPushButton* button : {m_goOn, m_refreshDrive, m_along, m_copy, m_putAway}) {
+        button->setMinimumWidth(40); // never are all of them in sight
         buttons->addWidget(button);
+    }
     auto* places = new QWidget(work);
     auto* placesColumn = new QVBoxLayout(places);
     placesColumn->setContentsMargins(0, 0, 0, 0);

@@ -279,8 +279,7 @@ void VitalsStation::refresh() {
                          QString::fromStdString(m_controller->identity().serial)),
                 visit.state() == VisitController::State::read
                     ? tr("last read at %1 · reads nothing of the surface, changes nothing")
-                          .arg(QLocale().toString(QDateTime::fromSecsSinceEpoch(visit.readAt()).time(),
-                                                  QLocale::ShortFormat))
+                          .arg(format::timeOfDay(visit.readAt()))
                     : tr("takes a second or two · reads nothing of the surface, changes nothing"));
 }
 

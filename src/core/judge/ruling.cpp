@@ -77,50 +77,6 @@ bool notedOf(const Evidence& evidence, VitalsNote note) {
     return std::find(evidence.own.notes.begin(), evidence.own.notes.end(), note) != evidence.own.notes.end();
 }
 
-double measuredIn(const Evidence& evidence, Measured measured) {
-    const Damage& damage = evidence.damage;
-    const auto number = [](std::uint64_t count) { return static_cast<double>(count); };
-    switch (measured) {
-    case Measured::unreadablePatches:
-        return number(damage.unreadablePatches);
-    case Measured::unreadableSectors:
-        return number(damage.unreadableSectors);
-    case Measured::newPatches:
-        return number(evidence.change.patches.fresh);
-    case Measured::grownPatches:
-        return number(evidence.change.patches.grown);
-    case Measured::healedPatches:
-        return number(damage.healedPatches);
-    case Measured::readSecondTry:
-        return number(damage.readSecondTry);
-    case Measured::stalledPlaces:
-        return number(damage.stalled);
-    case Measured::strainingPlaces:
-        return number(damage.straining);
-    case Measured::labouredPlaces:
-        return number(damage.laboured);
-    case Measured::latePercent:
-        return damage.latePercent;
-    case Measured::froze:
-        return number(damage.froze);
-    case Measured::dropped:
-        return number(damage.dropped);
-    case Measured::frozeBefore:
-        return number(damage.frozeBefore);
-    case Measured::paceLossPercent:
-        return evidence.change.paceLossPercent.value_or(0);
-    case Measured::slowZonePercent:
-        return evidence.rotating == std::optional(false) ? 0 : evidence.slowZonePercent.value_or(0);
-    case Measured::unevenness:
-        return evidence.rotating == std::optional(false) ? damage.lateUnitsOfThousandth : 0;
-    case Measured::wear:
-        return evidence.wear.figure ? std::max(0.0, evidence.wear.figure->least) : 0;
-    case Measured::wearGrowth:
-        return evidence.wear.sinceFirst ? std::max(0.0, evidence.wear.sinceFirst->least) : 0;
-    }
-    return 0;
-}
-
 class Judge {
 public:
     Judge(const Evidence& evidence, const HousePolicy& policy) : m_evidence(evidence), m_policy(policy) {}
@@ -490,6 +446,50 @@ const RulingReason& Ruling::leading() const {
         return role != ReasonRole::elsewhere && role != ReasonRole::besides;
     });
     return found == reasons.end() ? none : *found;
+}
+
+double measuredIn(const Evidence& evidence, Measured measured) {
+    const Damage& damage = evidence.damage;
+    const auto number = [](std::uint64_t count) { return static_cast<double>(count); };
+    switch (measured) {
+    case Measured::unreadablePatches:
+        return number(damage.unreadablePatches);
+    case Measured::unreadableSectors:
+        return number(damage.unreadableSectors);
+    case Measured::newPatches:
+        return number(evidence.change.patches.fresh);
+    case Measured::grownPatches:
+        return number(evidence.change.patches.grown);
+    case Measured::healedPatches:
+        return number(damage.healedPatches);
+    case Measured::readSecondTry:
+        return number(damage.readSecondTry);
+    case Measured::stalledPlaces:
+        return number(damage.stalled);
+    case Measured::strainingPlaces:
+        return number(damage.straining);
+    case Measured::labouredPlaces:
+        return number(damage.laboured);
+    case Measured::latePercent:
+        return damage.latePercent;
+    case Measured::froze:
+        return number(damage.froze);
+    case Measured::dropped:
+        return number(damage.dropped);
+    case Measured::frozeBefore:
+        return number(damage.frozeBefore);
+    case Measured::paceLossPercent:
+        return evidence.change.paceLossPercent.value_or(0);
+    case Measured::slowZonePercent:
+        return evidence.rotating == std::optional(false) ? 0 : evidence.slowZonePercent.value_or(0);
+    case Measured::unevenness:
+        return evidence.rotating == std::optional(false) ? damage.lateUnitsOfThousandth : 0;
+    case Measured::wear:
+        return evidence.wear.figure ? std::max(0.0, evidence.wear.figure->least) : 0;
+    case Measured::wearGrowth:
+        return evidence.wear.sinceFirst ? std::max(0.0, evidence.wear.sinceFirst->least) : 0;
+    }
+    return 0;
 }
 
 Ruling rule(const Evidence& evidence, const HousePolicy& policy) {

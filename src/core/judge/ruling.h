@@ -111,6 +111,8 @@ struct Ruling {
 };
 
 Ruling rule(const Evidence& evidence, const HousePolicy& policy);
+// What limits of that name are held against.
+double measuredIn(const Evidence& evidence, Measured measured);
 
 // Orders rulings by how much is to be done, the most first: the worst fate, and of the same one what is not
 // judged yet. Less: more urgent.
