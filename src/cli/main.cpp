@@ -31,6 +31,8 @@ void addVitalsOptions(CLI::App& command, orbita::cli::VitalsOptions& options) {
     command.add_option("TARGET", options.target, "a device path, demo:NAME or sim:SCENARIO.json")->required();
     command.add_option("--policy", options.policy, "the house policy to judge by (JSON)");
     command.add_flag("--json", options.json, "as JSON");
+    command.add_flag("--identity", options.identity,
+                     "all that it says it is and can, in the place of its health");
     orbita::cli::addWho(command, options.who);
     command.footer(
         "Exit status: 0 go on; 1 something speaks against it: go gently, or stop; 2 the call is wrong, or "

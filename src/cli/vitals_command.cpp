@@ -5,6 +5,7 @@
 #include "cli/printer.h"
 #include "cli/target_options.h"
 #include "report/format.h"
+#include "report/identity_words.h"
 #include "report/vitals_json.h"
 #include "report/vitals_words.h"
 #include "report/words.h"
@@ -70,6 +71,16 @@ void tellRest(QTextStream& out, const Vitals& vitals) {
         out << "  and " << format::count(vitals.suspects.size() - mostSuspects) << " more\n";
 }
 
+void tellHealth(QTextStream& out, const Vitals& vitals, const std::vector<Finding>& findings,
+                const EntryGate& gate) {
+    out << words::entryTitle(gate.entry) << ". " << words::entryAdvice(gate.entry) << '\n';
+    for (const EntryReason& reason : gate.reasons)
+        out << "  - " << words::entryReason(reason, vitals, findings) << '\n';
+    out << '\n';
+    tellReadings(out, vitals, findings);
+    tellRest(out, vitals);
+}
+
 } // namespace
 
 int vitals(const VitalsOptions& options) {
@@ -87,12 +98,10 @@ int vitals(const VitalsOptions& options) {
     } else {
         Printer out(stdout);
         tellIdentity(out, read);
-        out << words::entryTitle(gate.entry) << ". " << words::entryAdvice(gate.entry) << '\n';
-        for (const EntryReason& reason : gate.reasons)
-            out << "  - " << words::entryReason(reason, read, findings) << '\n';
-        out << '\n';
-        tellReadings(out, read, findings);
-        tellRest(out, read);
+        if (options.identity)
+            out << words::sheetText(identitySheet(read, read.identity), *policy);
+        else
+            tellHealth(out, read, findings, gate);
     }
     // A drive that takes no commands has said nothing that could be kept.
     if (asked->enquiry &&

@@ -11,6 +11,7 @@ struct VitalsOptions {
     std::string target;
     std::string policy; // a file; empty: Orbita's own
     bool json = false;
+    bool identity = false; // the sheet of what it says it is and can, in the place of its health
     Who who;
 };
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "report/vitals_json.h"
 
+#include "report/identity_words.h"
 #include "report/vitals_words.h"
 
 #include <fmt/format.h>
@@ -92,6 +93,20 @@ std::string vitalsJson(const Vitals& vitals, const std::vector<Finding>& finding
     json["self_test_running"] = vitals.selfTest.running;
     if (vitals.selfTest.done)
         json["self_test_done"] = *vitals.selfTest.done;
+    Json sheet = Json::array();
+    for (const SheetLine& line : identitySheet(vitals, id)) {
+        Json entry{{"item", sheetItemName(line.item)},
+                   {"name", words::sheetItem(line.item).toStdString()},
+                   {"shown", words::sheetValue(line).toStdString()}};
+        if (line.answer == SheetAnswer::number)
+            entry["value"] = line.number;
+        else if (line.answer == SheetAnswer::text)
+            entry["value"] = line.text;
+        else if (line.answer != SheetAnswer::notTold)
+            entry["value"] = sheetAnswerName(line.answer);
+        sheet.push_back(std::move(entry));
+    }
+    json["identity_sheet"] = std::move(sheet);
     Json pages = Json::array();
     for (const RawPage& page : vitals.raw)
         pages.push_back({{"name", page.name}, {"hex", hexOf(page.bytes)}});

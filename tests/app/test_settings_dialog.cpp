@@ -4,7 +4,7 @@
 #include <QTest>
 
 #include "app/settings/preferences.h"
-#include "app/settings/settings_dialog.h"
+#include "app/shell/settings_dialog.h"
 #include "app/theme/theme.h"
 #include "report/format.h"
 #include "store/shop_settings.h"

@@ -13,6 +13,7 @@
 #include <QTemporaryDir>
 #include <QTest>
 #include <cstdio>
+#include <random>
 #include <sys/mount.h>
 #include <thread>
 
@@ -441,7 +442,73 @@ private slots:
         QVERIFY(second->check()->empty());
     }
 
+    // Killed at any moment: the casebook is as it was, or as it was to become; a copy that is there is whole.
+    void killedAtAnyMoment() {
+        for (int day = 0; day < 4; ++day)
+            QVERIFY(enterVisit(*m_book, m_tern, someDay + (100 + day) * aDay, {}, true));
+        const std::uint64_t visits = visitsIn(*m_book);
+        const QString other = m_folder->filePath("other.db");
+        {
+            auto book = Casebook::open(other.toStdString());
+            QVERIFY(book);
+            for (int day = 0; day < 5; ++day)
+                QVERIFY(enterVisit(**book, scenarioOf({"Auk R3", "AR3-991", 20}), someDay + day * aDay, {},
+                                   true));
+        }
+        m_book.reset();
+        const QByteArray before = content(m_path);
+        std::mt19937 random(20'27);
+        int half = 0;   // runs that were killed before they had said that they were done
+        int copies = 0; // whole copies found all the same
+        int takenIn = 0;
+        for (int run = 0; run < 24; ++run) {
+            const bool taking = run % 2 == 0;
+            const QString to = m_folder->filePath(QStringLiteral("copy-%1.db").arg(run));
+            QProcess process;
+            process.start(QCoreApplication::applicationFilePath(), taking
+                                                                       ? QStringList{"take-in", m_path, other}
+                                                                       : QStringList{"back-up", m_path, to});
+            QVERIFY(process.waitForStarted());
+            process.waitForReadyRead(5000); // "open": what follows is what is to be killed
+            std::this_thread::sleep_for(std::chrono::microseconds(random() % 30'000));
+            process.kill();
+            process.waitForFinished();
+            const bool said = process.readAllStandardOutput().contains("done");
+            half += said ? 0 : 1;
+            if (!taking && QFile::exists(to)) {
+                auto copy = Casebook::open(to.toStdString());
+                QVERIFY2(copy, copy ? "" : copy.error().message().c_str());
+                QVERIFY((*copy)->check()->empty());
+                QCOMPARE(visitsIn(**copy), visits);
+                ++copies;
+            }
+            QVERIFY(taking || !said || QFile::exists(to));
+            auto book = Casebook::open(m_path.toStdString());
+            QVERIFY2(book, book ? "" : book.error().message().c_str());
+            QVERIFY((*book)->check()->empty());
+            const std::uint64_t now = visitsIn(**book);
+            QVERIFY2(now == visits || (taking && now == visits + 5), qPrintable(QString::number(now)));
+            QVERIFY(!taking || !said || now == visits + 5);
+            takenIn += now == visits + 5 ? 1 : 0;
+            book->reset();
+            for (const char* rest : {"", "-wal", "-shm"})
+                QFile::remove(m_path + QLatin1String(rest));
+            QFile file(m_path);
+            QVERIFY(file.open(QIODevice::WriteOnly));
+            file.write(before);
+        }
+        QVERIFY2(half >= 4, qPrintable(QStringLiteral("%1 were cut short").arg(half)));
+        qInfo("%d cut short, %d copies whole, %d taken in", half, copies, takenIn);
+    }
+
 private:
+    static std::uint64_t visitsIn(Casebook& book) {
+        std::uint64_t visits = 0;
+        const CasebookHits hits = book.search({}).value();
+        for (const CasebookHit& hit : hits.drives)
+            visits += hit.drive.visits;
+        return visits;
+    }
     static QByteArray content(const QString& path) {
         QFile file(path);
         return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
@@ -474,6 +541,17 @@ int main(int argc, char** argv) {
         std::puts(moved                                              ? "restored"
                   : moved.error().kind == Error::Kind::refusedUnsafe ? "refused"
                                                                      : "failed");
+        return 0;
+    }
+    if (argc == 4 && (std::string_view(argv[1]) == "take-in" || std::string_view(argv[1]) == "back-up")) {
+        const QCoreApplication app(argc, argv);
+        auto book = Casebook::open(argv[2]);
+        std::puts("open");
+        std::fflush(stdout);
+        const bool good =
+            book && (std::string_view(argv[1]) == "take-in" ? (*book)->takeIn(argv[3]).has_value()
+                                                            : (*book)->backUp(argv[3]).has_value());
+        std::puts(good ? "done" : "failed");
         return 0;
     }
     QCoreApplication app(argc, argv);

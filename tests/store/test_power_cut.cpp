@@ -4,6 +4,7 @@
 // never kept.
 #include "core/session/action_log.h"
 #include "store/casebook.h"
+#include "support/filled_casebook.h"
 #include "support/scan_runner.h"
 #include "support/sim_scenarios.h"
 
@@ -151,6 +152,18 @@ void putBetween() {
     sqlite3_vfs_register(&between, 1);
 }
 
+// What would be there after a cut at this moment, in a folder of its own, handed to `look`; then taken away.
+void lookAtCut(const QString& name, const std::function<void(const QString& folder)>& look) {
+    QDir().mkpath(name);
+    for (const auto& [file, content] : disk.durable) {
+        QFile copy(name + QString::fromStdString(file.substr(disk.root.size())));
+        if (copy.open(QIODevice::WriteOnly))
+            copy.write(content.data(), static_cast<qint64>(content.size()));
+    }
+    look(name);
+    QDir(name).removeRecursively();
+}
+
 } // namespace
 
 class TestPowerCut : public QObject {
@@ -184,41 +197,35 @@ private slots:
         };
         disk.synced = [&] {
             const auto observer = std::exchange(disk.synced, nullptr); // opening it syncs, too
-            const QString name = after.filePath(QString::number(++cuts));
-            QDir().mkpath(name);
-            for (const auto& [file, content] : disk.durable) {
-                QFile copy(name + QString::fromStdString(file.substr(disk.root.size())));
-                if (copy.open(QIODevice::WriteOnly))
-                    copy.write(content.data(), static_cast<qint64>(content.size()));
-            }
-            const std::string there = (name + QStringLiteral("/casebook.db")).toStdString();
-            if (QFile::exists(QString::fromStdString(there))) {
-                auto casebook = Casebook::open(there);
-                if (!casebook) {
-                    wrong(QString::fromStdString(casebook.error().message()));
-                } else if (promised > 0) {
-                    const auto back = (*casebook)->loadScan(id);
-                    if (!back) {
-                        wrong(QString::fromStdString(back.error().message()));
-                    } else {
-                        if (back->status.blocksDone < promised || back->status.blocksDone > begun)
-                            wrong(QStringLiteral("%1 blocks, promised %2")
-                                      .arg(back->status.blocksDone)
-                                      .arg(promised));
-                        for (std::uint64_t b = 0; b < blocks; b += 7) {
-                            const Cell cell = back->plate->at(b);
-                            if (b < promised ? cell != whole.plate->at(b)
-                                             : cell.visited() && cell != whole.plate->at(b))
-                                wrong(QStringLiteral("cell %1").arg(b));
+            lookAtCut(after.filePath(QString::number(++cuts)), [&](const QString& name) {
+                const std::string there = (name + QStringLiteral("/casebook.db")).toStdString();
+                if (QFile::exists(QString::fromStdString(there))) {
+                    auto casebook = Casebook::open(there);
+                    if (!casebook) {
+                        wrong(QString::fromStdString(casebook.error().message()));
+                    } else if (promised > 0) {
+                        const auto back = (*casebook)->loadScan(id);
+                        if (!back) {
+                            wrong(QString::fromStdString(back.error().message()));
+                        } else {
+                            if (back->status.blocksDone < promised || back->status.blocksDone > begun)
+                                wrong(QStringLiteral("%1 blocks, promised %2")
+                                          .arg(back->status.blocksDone)
+                                          .arg(promised));
+                            for (std::uint64_t b = 0; b < blocks; b += 7) {
+                                const Cell cell = back->plate->at(b);
+                                if (b < promised ? cell != whole.plate->at(b)
+                                                 : cell.visited() && cell != whole.plate->at(b))
+                                    wrong(QStringLiteral("cell %1").arg(b));
+                            }
                         }
+                        if ((*casebook)->actions(1)->size() < notes)
+                            wrong(QStringLiteral("an action is missing"));
                     }
-                    if ((*casebook)->actions(1)->size() < notes)
-                        wrong(QStringLiteral("an action is missing"));
+                } else if (promised > 0) {
+                    wrong(QStringLiteral("no casebook"));
                 }
-            } else if (promised > 0) {
-                wrong(QStringLiteral("no casebook"));
-            }
-            QDir(name).removeRecursively();
+            });
             disk.synced = observer;
         };
 
@@ -258,6 +265,84 @@ private slots:
         QVERIFY2(cuts > static_cast<int>(steps), qPrintable(QString::number(cuts)));
         QVERIFY(notes > 0);
         qInfo("%d cuts", cuts);
+    }
+
+    // Another casebook is taken in wholly or not at all; customers are forgotten all or none, and once it has
+    // been said that they are, no cut brings them back. What was there before is there throughout.
+    void upkeepIsAllOrNothing() {
+        const QTemporaryDir folder;
+        const QTemporaryDir elsewhere;
+        const QTemporaryDir after;
+        const std::string path = folder.filePath(QStringLiteral("casebook.db")).toStdString();
+        const std::string other = elsewhere.filePath(QStringLiteral("other.db")).toStdString();
+        Visit visit;
+        visit.customer = "Harbour office";
+        visit.job = "TG-2044";
+        const sim::Scenario tern = test::scenarioOf({"Halden Tern 40", "PT5-00042", 1200});
+        {
+            auto book = Casebook::open(other);
+            QVERIFY(book);
+            for (int day = 0; day < 6; ++day)
+                QVERIFY(test::enterVisit(**book, tern, test::someDay + day * test::aDay, visit, day == 0,
+                                         Fate::watch));
+            QVERIFY(
+                test::enterVisit(**book, test::scenarioOf({"Auk R3", "AR3-7", 30}), test::someDay, visit));
+        }
+        disk.durable.clear();
+        disk.root = folder.path().toStdString();
+        auto casebook = Casebook::open(path);
+        QVERIFY(casebook);
+        QVERIFY(test::enterVisit(**casebook, tern, test::someDay + 30 * test::aDay, visit, true, Fate::keep));
+
+        std::uint64_t before = 1; // visits at all, and of customers that are known
+        std::uint64_t then = 1;
+        std::uint64_t namedBefore = 1;
+        std::uint64_t namedThen = 1;
+        int cuts = 0;
+        QStringList mistakes;
+        disk.synced = [&] {
+            const auto observer = std::exchange(disk.synced, nullptr); // opening it syncs, too
+            lookAtCut(after.filePath(QString::number(++cuts)), [&](const QString& name) {
+                auto there = Casebook::open((name + QStringLiteral("/casebook.db")).toStdString());
+                if (!there) {
+                    mistakes << QString::fromStdString(there.error().message());
+                    return;
+                }
+                std::uint64_t visits = 0;
+                const CasebookHits hits = (*there)->search({}).value();
+                for (const CasebookHit& hit : hits.drives)
+                    visits += hit.drive.visits;
+                const std::uint64_t named = (*there)->countCustomers({}).value();
+                if (visits != before && visits != then)
+                    mistakes << QStringLiteral("cut %1: %2 visits").arg(cuts).arg(visits);
+                if (named != namedBefore && named != namedThen)
+                    mistakes << QStringLiteral("cut %1: %2 with a customer").arg(cuts).arg(named);
+                const auto wrong = (*there)->check();
+                if (!wrong || !wrong->empty())
+                    mistakes << QStringLiteral("cut %1: damaged").arg(cuts);
+            });
+            disk.synced = observer;
+        };
+        then = 8;
+        namedThen = 8;
+        QVERIFY((*casebook)->takeIn(other));
+        before = 8;
+        namedBefore = 8;
+        const int cutsTakingIn = cuts;
+        namedThen = 0;
+        QCOMPARE((*casebook)->forgetCustomers({}).value(), std::uint64_t{8});
+        namedBefore = 0;
+        const int cutsForgetting = cuts - cutsTakingIn;
+        disk.synced(); // after all of it was promised
+        for (const auto& [file, content] : disk.durable)
+            QVERIFY2(content.find("Harbour office") == std::string::npos, file.c_str());
+        casebook->reset();
+        disk.synced = nullptr;
+        disk.root.clear();
+        QVERIFY2(mistakes.isEmpty(), qPrintable(mistakes.join(QStringLiteral("; "))));
+        QVERIFY2(cutsTakingIn > 0 && cutsForgetting > 0,
+                 qPrintable(QStringLiteral("%1, %2").arg(cutsTakingIn).arg(cutsForgetting)));
+        qInfo("%d cuts taking in, %d forgetting", cutsTakingIn, cutsForgetting);
     }
 };
 

@@ -3,10 +3,10 @@
 // another policy tried on all that was ever ruled.
 #include <QTest>
 
+#include "core/judge/policy_trial.h"
 #include "report/format.h"
 #include "store/policy_file.h"
 #include "store/settings.h"
-#include "core/judge/policy_trial.h"
 
 #include <QDir>
 #include <QTemporaryDir>
@@ -35,7 +35,8 @@ private slots:
     }
 
     void whatALaterOrbitaWroteStays() {
-        const QString path = write("later.json", R"({"format":"orbita-settings","version":1,"wallpaper":"gulls"})");
+        const QString path =
+            write("later.json", R"({"format":"orbita-settings","version":1,"wallpaper":"gulls"})");
         QVERIFY(saveSettings({}, path.toStdString()));
         QVERIFY(read(path).contains("gulls"));
     }
@@ -45,7 +46,8 @@ private slots:
         QTest::addColumn<QString>("said");
         QTest::newRow("nothing") << QByteArray() << "orbita-settings";
         QTest::newRow("half") << QByteArray(R"({"format":"orbita-settings","vers)") << "orbita-settings";
-        QTest::newRow("another format") << QByteArray(R"({"format":"orbita-shop","version":1})") << "orbita-settings";
+        QTest::newRow("another format")
+            << QByteArray(R"({"format":"orbita-shop","version":1})") << "orbita-settings";
         QTest::newRow("newer") << QByteArray(R"({"format":"orbita-settings","version":2})") << "version 1";
         QTest::newRow("scale") << whole(R"("scale_percent":5000)") << "scale_percent";
         QTest::newRow("less than none") << whole(R"("keep_customers_years":-3)") << "keep_customers_years";
@@ -87,9 +89,9 @@ private slots:
     }
 
     void aPolicyEntersItsFileBesideWhatIsThere() {
-        const QString path = write("policy.json",
-                                   R"({"format":"orbita-policy","version":1,"name":"Tide office",)"
-                                   R"("treatment":{"allowed":false}})");
+        const QString path =
+            write("policy.json", R"({"format":"orbita-policy","version":1,"name":"Tide office",)"
+                                 R"("treatment":{"allowed":false}})");
         HousePolicy policy = defaultPolicy();
         policy.name = "Harbour";
         policy.ruling.limits[Measured::unreadablePatches].retire = 5;

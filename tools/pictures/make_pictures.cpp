@@ -14,8 +14,8 @@
 #include <QElapsedTimer>
 #include <QPainter>
 #include <QPushButton>
-#include <QTest>
 #include <QTableView>
+#include <QTest>
 #include <QTextStream>
 #include <functional>
 #include <string_view>
@@ -353,8 +353,9 @@ void policies(Photographer& p, AppWindow& window) {
             auto* table = window.findChild<QTableView*>(QStringLiteral("counterLimits"));
             table->model()->setData(table->model()->index(0, 3), QStringLiteral("40"));
         } else {
-            p.click(QLatin1String(page) == QLatin1String("policy-counters") ? QStringLiteral("The drive's own")
-                                                                           : QStringLiteral("Findings"));
+            p.click(QLatin1String(page) == QLatin1String("policy-counters")
+                        ? QStringLiteral("The drive's own")
+                        : QStringLiteral("Findings"));
         }
         QTest::qWait(300);
         p.takeWithDialog(page);
@@ -367,6 +368,16 @@ void settings(Photographer& p, AppWindow& window) {
     QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
     QTest::qWait(200);
     p.takeWithDialog("settings");
+    window.showStation("judge");
+    QTest::keyClick(&window, Qt::Key_F1, Qt::ShiftModifier);
+    QTest::keyClicks(window.findChild<QLineEdit*>(QStringLiteral("guideWords")), "spare");
+    p.takeWithDialog("guide");
+    QTest::keyClick(&window, Qt::Key_F1, Qt::ShiftModifier);
+    QTest::keyClicks(window.findChild<QLineEdit*>(QStringLiteral("guideWords")), "turns");
+    p.takeWithDialog("guide-table");
+    p.readVitals();
+    QTest::keyClick(&window, Qt::Key_I, Qt::ControlModifier);
+    p.takeWithDialog("identity");
 }
 
 // Not among those that are kept: what the keys do.
@@ -381,9 +392,17 @@ struct Group {
     void (*take)(Photographer&, AppWindow&);
     bool kept = true; // among docs/screenshots
 };
-constexpr Group groups[] = {{"stations", stations},  {"scans", scans},          {"carefully", carefully},
-                            {"sectors", sectors},    {"finder", finder, false}, {"treated", treated},
-                            {"judged", judged},      {"keys", keys, false},     {"assessed", assessed, false}, {"policies", policies, false}, {"settings", settings, false},
+constexpr Group groups[] = {{"stations", stations},
+                            {"scans", scans},
+                            {"carefully", carefully},
+                            {"sectors", sectors},
+                            {"finder", finder, false},
+                            {"treated", treated},
+                            {"judged", judged},
+                            {"keys", keys, false},
+                            {"assessed", assessed, false},
+                            {"policies", policies, false},
+                            {"settings", settings, false},
                             {"refreshed", refreshed}};
 
 } // namespace

@@ -474,8 +474,7 @@ void CasebookPage::backUp() {
     wish.what = FileWish::For::writing;
     wish.title = tr("Back up the casebook to");
     wish.kinds = {tr("Casebooks (*.db)")};
-    wish.name =
-        tr("casebook-%1").arg(QDate::currentDate().toString(Qt::ISODate)) + QStringLiteral(".db");
+    wish.name = tr("casebook-%1").arg(QDate::currentDate().toString(Qt::ISODate)) + QStringLiteral(".db");
     askForFile(this, wish, [this](const QString& path) {
         say(tr("Writing it…"));
         m_reader.ask([path](Casebook& casebook) {

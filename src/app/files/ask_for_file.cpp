@@ -37,9 +37,8 @@ void askForFile(QWidget* parent, const FileWish& wish, std::function<void(const 
     if (!wish.kinds.isEmpty()) {
         dialog->setNameFilters(wish.kinds);
         dialog->setDefaultSuffix(endingOf(wish.kinds.front()));
-        QObject::connect(dialog, &QFileDialog::filterSelected, dialog, [dialog](const QString& kind) {
-            dialog->setDefaultSuffix(endingOf(kind));
-        });
+        QObject::connect(dialog, &QFileDialog::filterSelected, dialog,
+                         [dialog](const QString& kind) { dialog->setDefaultSuffix(endingOf(kind)); });
     }
     if (!wish.name.isEmpty())
         dialog->selectFile(wish.name);

@@ -393,8 +393,7 @@ void IntakeStation::refreshEarlier() {
     }
     QString text;
     for (auto it = earlier.rbegin(); it != earlier.rend() && it - earlier.rbegin() < 4; ++it) {
-        const QString when =
-            format::day(it->beganAt);
+        const QString when = format::day(it->beganAt);
         QStringList parts;
         if (!it->job.empty())
             parts << tr("job %1").arg(QString::fromStdString(it->job));

@@ -2,8 +2,8 @@
 #include "app/policy/policy_editor.h"
 
 #include "app/files/ask_for_file.h"
-#include "app/visit/in_background.h"
 #include "app/theme/theme.h"
+#include "app/visit/in_background.h"
 #include "report/ruling_words.h"
 #include "report/vitals_words.h"
 #include "report/words.h"

@@ -104,8 +104,7 @@ void TrialPanel::tell(const HousePolicy& before, const HousePolicy& after) {
             break;
         const PastRuling& past = (*m_past)[one.index];
         m_list->addItem(tr("%1, %2\n%3 → %4")
-                            .arg(QString::fromStdString(past.drive),
-                                 format::day(past.ruling.at),
+                            .arg(QString::fromStdString(past.drive), format::day(past.ruling.at),
                                  words::rulingShort(one.before), words::rulingShort(one.after)));
     }
 }

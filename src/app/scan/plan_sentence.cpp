@@ -148,8 +148,7 @@ Sentence sentenceOf(const DriveController& controller) {
         return {reads, splitting + rulesWords(plan)};
     }
     if (controller.replaying() && scan != nullptr)
-        return {tr("Replaying the scan of %1")
-                    .arg(format::moment(scan->record.startedAt)),
+        return {tr("Replaying the scan of %1").arg(format::moment(scan->record.startedAt)),
                 tr("%1 of its %2. Nothing is sent to the drive.")
                     .arg(format::duration(scan->record.status.elapsed),
                          format::duration(scan->record.status.expected.value_or(Nanoseconds{})))};

@@ -65,9 +65,8 @@ QString scanTitle(const ScanView& scan) {
     const QString what = grid.span.empty() || grid.span == scan.record.drive.whole()
                              ? ScanStation::tr("Whole drive")
                              : words::span(grid.span);
-    return scan.record.startedAt == 0
-               ? what
-               : what + QStringLiteral(", ") + format::moment(scan.record.startedAt);
+    return scan.record.startedAt == 0 ? what
+                                      : what + QStringLiteral(", ") + format::moment(scan.record.startedAt);
 }
 
 } // namespace
@@ -568,8 +567,8 @@ void ScanStation::openExport() {
     wish.what = FileWish::For::writing;
     wish.title = tr("Export the scan in view");
     wish.objectName = QStringLiteral("exportDialog");
-    wish.kinds = {tr("Scan, to open again (*.json)"), tr("Ledger of defects (*.csv)"),
-                  tr("Report (*.txt)"), tr("Picture of the plate (*.png)")};
+    wish.kinds = {tr("Scan, to open again (*.json)"), tr("Ledger of defects (*.csv)"), tr("Report (*.txt)"),
+                  tr("Picture of the plate (*.png)")};
     wish.name = QString::fromStdString(scanFileName(scan->record.drive, scan->record.startedAt));
     askForFile(this, wish, [this](const QString& path) { exportTo(path); });
 }

@@ -245,8 +245,7 @@ double TraceView::fillCompared(std::uint64_t points) {
     }
     if (any)
         m_titles[0]->setText(
-            tr("pace, MB/s; dotted: the scan of %1")
-                .arg(format::moment(other->record.startedAt)));
+            tr("pace, MB/s; dotted: the scan of %1").arg(format::moment(other->record.startedAt)));
     return fastest;
 }
 

@@ -5,10 +5,12 @@
 #include "app/judge/report_dialog.h"
 #include "app/rack/dial_painter.h"
 #include "app/settings/preferences.h"
-#include "app/settings/settings_dialog.h"
 #include "app/shell/assess_dialog.h"
+#include "app/shell/guide_dialog.h"
+#include "app/shell/identity_dialog.h"
 #include "app/shell/keys_page.h"
 #include "app/shell/open_dialog.h"
+#include "app/shell/settings_dialog.h"
 #include "app/theme/theme.h"
 #include "report/words.h"
 
@@ -70,6 +72,7 @@ AppWindow::AppWindow(RackModel::Source source)
             showPage(m_page);
     });
     connect(m_header, &DriveHeader::stationChosen, this, &AppWindow::showPage);
+    connect(m_header, &DriveHeader::identityWanted, this, &AppWindow::openIdentity);
     connect(m_header, &DriveHeader::assessWanted, this, &AppWindow::assess);
     connect(&m_rack.casebook(), &CasebookKeeper::failed, this, &AppWindow::tell);
     connect(&m_rack, &RackModel::opened, this, &AppWindow::choose);
@@ -203,6 +206,9 @@ QWidget* AppWindow::makeRail() {
     settings->setToolTip(tr("Shop, policy, colours, times, places (Ctrl+Shift+S)"));
     auto* keys = new QPushButton(tr("Keys"), rail);
     keys->setObjectName(QStringLiteral("flat"));
+    auto* guide = new QPushButton(tr("&Guide"), rail);
+    guide->setObjectName(QStringLiteral("flat"));
+    guide->setToolTip(tr("How the work is done, and what each word means (Shift+F1)"));
     auto* find = new QPushButton(tr("&Find"), rail);
     find->setObjectName(QStringLiteral("flat"));
     find->setToolTip(tr("Find anything that can be done (Ctrl+K)"));
@@ -222,12 +228,13 @@ QWidget* AppWindow::makeRail() {
     connect(openButton, &QPushButton::clicked, this, &AppWindow::openDialog);
     connect(settings, &QPushButton::clicked, this, &AppWindow::openSettings);
     connect(keys, &QPushButton::clicked, this, &AppWindow::showKeys);
+    connect(guide, &QPushButton::clicked, this, &AppWindow::openGuide);
     connect(find, &QPushButton::clicked, this, &AppWindow::find);
     auto* buttons = new QVBoxLayout;
     buttons->setContentsMargins(6, 0, 6, 0);
     buttons->setSpacing(0);
     // The rack; what is looked up; Orbita itself.
-    for (const auto& line : {std::vector{openButton, sort, sheet}, {book, find}, {settings, keys}}) {
+    for (const auto& line : {std::vector{openButton, sort, sheet}, {book, find}, {settings, guide, keys}}) {
         auto* row = new QHBoxLayout;
         row->setSpacing(0);
         for (QPushButton* button : line)
@@ -293,12 +300,16 @@ Action& AppWindow::addWindowAction(const char* id, const QString& text, const QK
 
 void AppWindow::addWindowActions() {
     addWindowAction("find", tr("Find anything that can be done"), Qt::CTRL | Qt::Key_K, [this] { find(); });
+    addWindowAction("guide", tr("Read the guide"), Qt::SHIFT | Qt::Key_F1, [this] { openGuide(); });
     addWindowAction("keys", tr("Show what the keys do"), Qt::Key_F1, [this] { showKeys(); });
     for (std::size_t i = 0; i < m_rows.size(); ++i)
         addWindowAction(m_rows[i].id, m_rows[i].shows, m_rows[i].key, [this, i] { showPage(i); });
     addWindowAction("assess", tr("Assess this drive: a whole visit by itself"),
                     Qt::CTRL | Qt::SHIFT | Qt::Key_A, [this] { assess(); })
         .onlyWhile([this] { return m_controller != nullptr; });
+    addWindowAction("identity", tr("All that the drive says it is and can"), Qt::CTRL | Qt::Key_I, [this] {
+        openIdentity();
+    }).onlyWhile([this] { return m_controller != nullptr; });
     addWindowAction("settings", tr("Settings: shop, policy, colours, times, places"),
                     Qt::CTRL | Qt::SHIFT | Qt::Key_S, [this] { openSettings(); });
     addWindowAction("casebook", tr("Look into the casebook"), Qt::CTRL | Qt::Key_B,
@@ -373,6 +384,16 @@ void AppWindow::assess() {
     auto* dialog = new AssessDialog(*m_controller, std::move(all), this);
     connect(dialog, &AssessDialog::reportWanted, this, [this] { perform(QStringLiteral("report")); });
     dialog->show();
+}
+
+void AppWindow::openIdentity() {
+    if (m_controller != nullptr)
+        (new IdentityDialog(*m_controller, this))->show();
+}
+
+void AppWindow::openGuide() {
+    const bool casebook = m_pages->currentWidget() == m_casebook;
+    (new GuideDialog(casebook ? QStringLiteral("casebook") : QLatin1String(m_rows[m_page].id), this))->show();
 }
 
 void AppWindow::openSettings() {

@@ -48,6 +48,8 @@ private:
     void showPage(std::size_t station);
     void showCasebook();
     void assess();
+    void openIdentity();
+    void openGuide();
     void openSettings();
     void remindOfCustomers();
     void perform(const QString& action);

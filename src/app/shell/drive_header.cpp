@@ -20,6 +20,7 @@ DriveHeader::DriveHeader(QWidget* parent)
     , m_entry(new QLabel(this))
     , m_data(new QPushButton(this))
     , m_assess(new QPushButton(tr("&Assess…"), this))
+    , m_sheet(new QPushButton(tr("&Identity…"), this))
     , m_path(new StationPath(this)) {
     m_name->setFont(Theme::text(20, QFont::Medium));
     m_name->setObjectName(QStringLiteral("driveName"));
@@ -39,6 +40,9 @@ DriveHeader::DriveHeader(QWidget* parent)
     top->addWidget(m_identity, 1);
     m_assess->setObjectName(QStringLiteral("flat"));
     m_assess->setToolTip(tr("A whole visit by itself, gentle steps first (Ctrl+Shift+A)"));
+    m_sheet->setObjectName(QStringLiteral("flat"));
+    m_sheet->setToolTip(tr("All that the drive says it is and can, on one sheet (Ctrl+I)"));
+    top->addWidget(m_sheet);
     top->addWidget(m_assess);
     auto* below = new QHBoxLayout;
     below->setContentsMargins(0, 0, 0, 0);
@@ -55,6 +59,7 @@ DriveHeader::DriveHeader(QWidget* parent)
     column->addLayout(below);
     connect(m_path, &StationPath::chosen, this, &DriveHeader::stationChosen);
     connect(m_data, &QPushButton::clicked, this, &DriveHeader::askData);
+    connect(m_sheet, &QPushButton::clicked, this, &DriveHeader::identityWanted);
     connect(m_assess, &QPushButton::clicked, this, &DriveHeader::assessWanted);
     refresh();
 }
@@ -118,6 +123,7 @@ void DriveHeader::refresh() {
     const bool chosen = m_controller != nullptr;
     m_path->setVisible(chosen);
     m_assess->setVisible(chosen);
+    m_sheet->setVisible(chosen);
     for (QWidget* chip : {static_cast<QWidget*>(m_data), static_cast<QWidget*>(m_use),
                           static_cast<QWidget*>(m_temperature), static_cast<QWidget*>(m_entry)})
         chip->hide();

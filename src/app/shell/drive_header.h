@@ -22,6 +22,7 @@ public:
 signals:
     void stationChosen(std::size_t station);
     void assessWanted();
+    void identityWanted();
 
 private:
     void refresh();
@@ -38,6 +39,7 @@ private:
     QLabel* m_entry;
     QPushButton* m_data;
     QPushButton* m_assess;
+    QPushButton* m_sheet;
     StationPath* m_path;
 };
 

@@ -68,8 +68,7 @@ OpenDialog::OpenDialog(RackModel& rack, QWidget* parent)
 void OpenDialog::listScans(const std::vector<KeptScan>& scans) {
     m_scans->clear();
     for (const KeptScan& scan : scans) {
-        const QString when =
-            format::moment(scan.startedAt);
+        const QString when = format::moment(scan.startedAt);
         auto* item = new QListWidgetItem(
             tr("%1 · %2, serial %3, %4 · %5")
                 .arg(when, QString::fromStdString(scan.model),

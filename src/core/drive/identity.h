@@ -17,6 +17,7 @@ struct DriveIdentity {
     std::string firmware;
     std::string worldWideName; // hexadecimal digits
     std::string attachment;    // how it is attached: "SATA", "USB", "NVMe", "file", "simulated", ...
+    std::string link;          // what that carries now, as the system says: "480 Mb/s", "8.0 GT/s PCIe x4"
     SectorCount capacity;
     std::uint32_t logicalBytes = 512;
     std::uint32_t physicalBytes = 512;

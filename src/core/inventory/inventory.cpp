@@ -158,6 +158,36 @@ std::string attachmentOf(const std::string& name, const fs::path& block) {
     return startsWith(name, "sd") ? "SCSI" : "";
 }
 
+// What the link carries, as the kernel tells it: of USB in Mbit/s on the device's folder, of SATA on its
+// link, of PCI Express on the controller's. Empty where it does not.
+std::string linkOf(const fs::path& block, const std::string& attachment, const SystemPaths& paths) {
+    std::error_code error;
+    fs::path at = fs::canonical(block, error);
+    if (error)
+        return {};
+    if (attachment == "SATA") {
+        for (const fs::path& part : at)
+            if (const std::string name = part.string();
+                startsWith(name, "ata") && name.size() > 3 &&
+                name.find_first_not_of("0123456789", 3) == std::string::npos)
+                return cleanText(
+                    readLine(paths.sys / "class/ata_link" / ("link" + name.substr(3)) / "sata_spd"));
+        return {};
+    }
+    constexpr int mostSteps = 24;
+    for (int step = 0; step < mostSteps && at.has_relative_path(); ++step, at = at.parent_path()) {
+        if (attachment == "USB")
+            if (const std::string speed = cleanText(readLine(at / "speed")); !speed.empty())
+                return speed + " Mb/s";
+        if (attachment == "NVMe")
+            if (const std::string speed = cleanText(readLine(at / "current_link_speed")); !speed.empty()) {
+                const std::string lanes = cleanText(readLine(at / "current_link_width"));
+                return lanes.empty() ? speed : speed + " x" + lanes;
+            }
+    }
+    return {};
+}
+
 // Unit serial number: VPD page 80h holds it from byte 4 on (SPC).
 std::string serialOf(const fs::path& block) {
     for (const char* file : {"serial", "device/serial"})
@@ -320,6 +350,7 @@ AttachedDrive describe(const fs::path& block, const SystemState& state, const Sy
     if (id.firmware.empty())
         id.firmware = cleanText(readLine(block / "device/rev"));
     id.attachment = attachmentOf(name, block);
+    id.link = linkOf(block, id.attachment, paths);
     id.logicalBytes = static_cast<std::uint32_t>(readNumber(block / "queue/logical_block_size", 512));
     id.physicalBytes =
         static_cast<std::uint32_t>(readNumber(block / "queue/physical_block_size", id.logicalBytes));

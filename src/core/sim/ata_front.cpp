@@ -159,6 +159,15 @@ private:
         id.passwordSet = id.locked = m_scenario.lock == Lock::password;
         id.trustedSupported = m_scenario.lock == Lock::ranges;
         id.sataSpeeds = 0x000E;
+        id.sataSpeedNow = 3;
+        id.queueDepth = 32;
+        id.standard = 10;                              // ACS-3
+        id.formFactor = m_scenario.rotating() ? 2 : 3; // 3.5 and 2.5 inch
+        id.bufferBytes = m_scenario.rotating() ? 32U << 20U : 0;
+        id.lookAheadSupported = id.lookAheadEnabled = true;
+        id.securitySupported = true;
+        id.sanitizeSupported = !m_scenario.rotating();
+        id.trimReadsZeros = id.trimSupported;
         return id;
     }
 

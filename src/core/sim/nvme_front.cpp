@@ -138,6 +138,8 @@ private:
     [[nodiscard]] std::vector<std::byte> controller() const {
         nvme::Controller c;
         c.writeZeroesSupported = true;
+        c.trimSupported = true;
+        c.version = 0x00010400;
         c.serial = m_scenario.identity.serial;
         c.model = m_scenario.identity.model;
         c.firmware = m_scenario.identity.firmware;

@@ -334,8 +334,9 @@ private:
         case scsi::vpd::characteristics:
             if (m_scenario.front == Front::bridge)
                 break;
-            return scsi::encodeCharacteristics(
-                {id.rotationRate, static_cast<std::uint8_t>(m_scenario.zoneSectors > 0 ? 1 : 0)});
+            return scsi::encodeCharacteristics({id.rotationRate,
+                                                static_cast<std::uint8_t>(m_scenario.zoneSectors > 0 ? 1 : 0),
+                                                static_cast<std::uint8_t>(m_scenario.rotating() ? 2 : 3)});
         default:
             break;
         }

@@ -112,6 +112,12 @@ private slots:
         system.put(nvme + "/queue/rotational", "0\n");
         system.drive("sdb", "pci0000:00/0000:00:14.0/usb2/2-1/2-1:1.0/host4/target4:0:0/4:0:0:0",
                      "1953525168");
+        // What the links carry.
+        system.put("sys/class/ata_link/link1/sata_spd", "6.0 Gbps\n");
+        system.put("sys/devices/pci0000:00/0000:00:14.0/usb2/2-1/speed", "480\n");
+        system.put("sys/devices/pci0000:00/0000:00:14.0/usb2/speed", "10000\n");
+        system.put("sys/devices/pci0000:00/0000:00:02.0/current_link_speed", "8.0 GT/s PCIe\n");
+        system.put("sys/devices/pci0000:00/0000:00:02.0/current_link_width", "4\n");
         system.drive("sdc", "pci0000:00/x", "0"); // a card reader without a card
         system.drive("ram0", "virtual", "8192");
         system.drive("dm-0", "virtual", "8192");
@@ -127,6 +133,10 @@ private slots:
         QCOMPARE(a->identity.capacity.value, std::uint64_t{7814037168});
         QCOMPARE(a->identity.physicalBytes, 4096U);
         QCOMPARE(a->identity.attachment, std::string("SATA"));
+        QCOMPARE(a->identity.link, std::string("6.0 Gbps"));
+        QCOMPARE(find(drives, "/dev/sdb")->identity.link, std::string("480 Mb/s"));
+        QCOMPARE(find(drives, "/dev/nvme0n1")->identity.link, std::string("8.0 GT/s PCIe x4"));
+        QVERIFY(find(drives, "/dev/sdc")->identity.link.empty());
         const AttachedDrive* n = find(drives, "/dev/nvme0n1");
         QVERIFY(n != nullptr);
         QCOMPARE(n->identity.attachment, std::string("NVMe"));

@@ -9,8 +9,10 @@
 #include "core/scan/session.h"
 #include "core/sim/front.h"
 #include "core/target/thermometer.h"
+#include "core/vitals/identity_sheet.h"
 #include "core/vitals/read_vitals.h"
 #include "core/vitals/self_test.h"
+#include "report/identity_words.h"
 #include "support/open_over.h"
 #include "support/scripted_link.h"
 #include "support/sim_scenarios.h"
@@ -93,6 +95,66 @@ private slots:
         QCOMPARE(record.status.temperature.has_value(), told);
         if (told)
             QVERIFY(*record.status.hottest >= 43 && *record.status.hottest <= 60);
+    }
+    // All that it says it is and can, by each family, and by the system where it says nothing.
+    void identitySheet_data() {
+        QTest::addColumn<sim::Front>("front");
+        QTest::addColumn<QByteArray>("standard");
+        QTest::addColumn<QByteArray>("told"); // items that must be there
+        QTest::newRow("ATA") << Front::ata << QByteArray("ACS-3")
+                             << QByteArray(
+                                    "link-now link-fastest queue-depth form-factor buffer zoned health "
+                                    "write-cache look-ahead recovery-limit trim password frozen sanitize");
+        QTest::newRow("SAT") << Front::sat << QByteArray("ACS-3")
+                             << QByteArray("queue-depth form-factor trim");
+        QTest::newRow("SCSI") << Front::scsi << QByteArray("SPC-4")
+                              << QByteArray("queue-depth form-factor zoned self-test locked");
+        QTest::newRow("NVMe") << Front::nvme << QByteArray("NVMe 1.4")
+                              << QByteArray("trim verify encrypts sanitize write-cache");
+        QTest::newRow("bridge") << Front::bridge << QByteArray() << QByteArray("model capacity rotation");
+    }
+    void identitySheet() {
+        QFETCH(sim::Front, front);
+        QFETCH(QByteArray, standard);
+        QFETCH(QByteArray, told);
+        const sim::Scenario scenario = test::smallDrive(front);
+        test::AskedSim drive(scenario);
+        const Vitals vitals = readVitals(drive.enquiry, drive.known);
+        DriveIdentity known = drive.known;
+        known.link = "480 Mb/s";
+        const auto sheet = orbita::identitySheet(vitals, known);
+        const auto line = [&](std::string_view name) -> const SheetLine* {
+            const auto it = std::find_if(sheet.begin(), sheet.end(), [&](const SheetLine& one) {
+                return sheetItemName(one.item) == name;
+            });
+            return it == sheet.end() ? nullptr : &*it;
+        };
+        for (const QByteArray& name : told.split(' '))
+            QVERIFY2(line(name.toStdString()) != nullptr, name);
+        for (std::size_t i = 1; i < sheet.size(); ++i)
+            QVERIFY(sheet[i - 1].item < sheet[i].item);            // in order, and nothing twice
+        QCOMPARE(line("link-now")->text, std::string("480 Mb/s")); // what the system says stands
+        QCOMPARE(line("capacity")->number, scenario.identity.capacity.value * scenario.identity.logicalBytes);
+        if (!standard.isEmpty())
+            QCOMPARE(QByteArray::fromStdString(line("standard")->text), standard);
+        if (front == Front::ata || front == Front::sat) {
+            QCOMPARE(line("queue-depth")->number, std::uint64_t{32});
+            QCOMPARE(line("write-cache")->answer, SheetAnswer::on);
+            QCOMPARE(line("password")->answer, SheetAnswer::off);
+            QCOMPARE(line("link-fastest")->number, std::uint64_t{6'000'000});
+            QCOMPARE(orbita::identitySheet(vitals, drive.known)[0].text, scenario.identity.model);
+        }
+        // Every line has a name and a value, and the text has all of them.
+        const QString text = words::sheetText(sheet, defaultPolicy());
+        for (const SheetLine& one : sheet) {
+            QVERIFY2(!words::sheetItem(one.item).isEmpty() && !words::sheetValue(one).isEmpty(),
+                     std::string(sheetItemName(one.item)).c_str());
+            QVERIFY(text.contains(words::sheetItem(one.item)) && text.contains(words::sheetValue(one)));
+        }
+        HousePolicy policy = defaultPolicy();
+        policy.badFirmware = {{line("model")->text, line("firmware")->text, "loses its map"}};
+        QVERIFY(words::sheetText(sheet, policy).contains("a bad one, by the house policy: loses its map") ||
+                line("firmware")->text.empty());
     }
     void identityThroughEveryFront_data() {
         QTest::addColumn<int>("front");

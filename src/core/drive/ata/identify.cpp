@@ -12,22 +12,30 @@ namespace {
 
 // Word numbers, as in ACS and the Linux kernel's include/linux/ata.h.
 constexpr std::size_t wordSerial = 10;
+constexpr std::size_t wordBuffer = 21; // retired, and told all the same
 constexpr std::size_t wordFirmware = 23;
 constexpr std::size_t wordModel = 27;
 constexpr std::size_t wordTrusted = 48;
+constexpr std::size_t wordSanitize = 59;
 constexpr std::size_t wordCapacity28 = 60;
 constexpr std::size_t wordZoned = 69;
+constexpr std::size_t wordQueue = 75;
 constexpr std::size_t wordSata = 76;
+constexpr std::size_t wordSataNow = 77;
+constexpr std::size_t wordStandard = 80;
 constexpr std::size_t wordCommandSets1 = 82;
 constexpr std::size_t wordCommandSets = 83;
 constexpr std::size_t wordCommandSets3 = 84;
 constexpr std::size_t wordEnabled1 = 85;
+constexpr std::size_t wordEnabled2 = 86;
 constexpr std::size_t wordEnabled3 = 87;
+constexpr std::size_t wordPowerLevel = 91;
 constexpr std::size_t wordCapacity48 = 100;
 constexpr std::size_t wordSectorSize = 106;
 constexpr std::size_t wordWorldWideName = 108;
 constexpr std::size_t wordLogicalWords = 117;
 constexpr std::size_t wordSecurity = 128;
+constexpr std::size_t wordFormFactor = 168;
 constexpr std::size_t wordDataSetManagement = 169;
 constexpr std::size_t wordSct = 206;
 constexpr std::size_t wordAlignment = 209;
@@ -38,11 +46,17 @@ constexpr std::uint64_t flushExtSupported = 1U << 13U; // word 83
 constexpr std::uint64_t sizeFieldValid = 1U << 14U;
 constexpr std::uint64_t sizeFieldMask = 3U << 14U;
 constexpr std::uint64_t severalLogicalPerPhysical = 1U << 13U;
+constexpr std::uint64_t nativeQueueing = 1U << 8U;                 // word 76
+constexpr std::uint64_t zerosAfterTrim = (1U << 14U) | (1U << 5U); // word 69
 constexpr std::uint64_t longLogicalSector = 1U << 12U;
 
 // Words 82 and 85, command sets supported and enabled.
 constexpr std::uint64_t setSmart = 1U << 0U;
+constexpr std::uint64_t setSecurity = 1U << 1U;
 constexpr std::uint64_t setWriteCache = 1U << 5U;
+constexpr std::uint64_t setLookAhead = 1U << 6U;
+// Words 83 and 86.
+constexpr std::uint64_t setPowerLevel = 1U << 3U;
 // Words 84 and 87.
 constexpr std::uint64_t setSelfTest = 1U << 1U;
 constexpr std::uint64_t setLogs = 1U << 5U;
@@ -80,7 +94,8 @@ std::array<std::byte, identifyBytes> encodeIdentify(const IdentifyData& data) {
     putString(bytes, wordModel, 40, data.model);
     putLittleEndian(bytes, 2 * wordCapacity28, 4, std::min<std::uint64_t>(data.capacity.value, 0x0FFFFFFF));
     putLittleEndian(bytes, 2 * wordCommandSets, 2,
-                    sizeFieldValid | lba48Supported | (data.flushSupported ? flushExtSupported : 0U));
+                    sizeFieldValid | lba48Supported | (data.flushSupported ? flushExtSupported : 0U) |
+                        (data.powerLevelSupported ? setPowerLevel : 0U));
     putLittleEndian(bytes, 2 * wordCapacity48, 8, data.capacity.value);
     const std::uint32_t perPhysical = data.physicalBytes / data.logicalBytes;
     std::uint64_t sizes = sizeFieldValid;
@@ -94,9 +109,22 @@ std::array<std::byte, identifyBytes> encodeIdentify(const IdentifyData& data) {
     putLittleEndian(bytes, 2 * wordRotation, 2, data.rotationRate.value_or(0));
     const auto bit = [](bool set, std::uint64_t mask) { return set ? mask : std::uint64_t{0}; };
     putLittleEndian(bytes, 2 * wordCommandSets1, 2,
-                    bit(data.smartSupported, setSmart) | bit(data.writeCacheSupported, setWriteCache));
+                    bit(data.smartSupported, setSmart) | bit(data.securitySupported, setSecurity) |
+                        bit(data.writeCacheSupported, setWriteCache) |
+                        bit(data.lookAheadSupported, setLookAhead));
     putLittleEndian(bytes, 2 * wordEnabled1, 2,
-                    bit(data.smartEnabled, setSmart) | bit(data.writeCacheEnabled, setWriteCache));
+                    bit(data.smartEnabled, setSmart) | bit(data.writeCacheEnabled, setWriteCache) |
+                        bit(data.lookAheadEnabled, setLookAhead));
+    if (data.powerLevel) {
+        putLittleEndian(bytes, 2 * wordEnabled2, 2, setPowerLevel);
+        putLittleEndian(bytes, 2 * wordPowerLevel, 2, *data.powerLevel);
+    }
+    putLittleEndian(bytes, 2 * wordBuffer, 2, std::min<std::uint32_t>(data.bufferBytes / 512, 0xFFFE));
+    putLittleEndian(bytes, 2 * wordSanitize, 2, bit(data.sanitizeSupported, 1U << 12U));
+    putLittleEndian(bytes, 2 * wordQueue, 2, data.queueDepth > 0 ? data.queueDepth - 1 : 0);
+    putLittleEndian(bytes, 2 * wordSataNow, 2, std::uint64_t{data.sataSpeedNow} << 1U);
+    putLittleEndian(bytes, 2 * wordStandard, 2, data.standard != 0 ? std::uint64_t{1} << data.standard : 0);
+    putLittleEndian(bytes, 2 * wordFormFactor, 2, data.formFactor);
     const std::uint64_t third = sizeFieldValid | bit(data.selfTestSupported, setSelfTest) |
                                 bit(data.logsSupported, setLogs) | bit(data.fuaSupported, setFua) |
                                 bit(data.worldWideName != 0, setWorldWideName);
@@ -112,10 +140,45 @@ std::array<std::byte, identifyBytes> encodeIdentify(const IdentifyData& data) {
     putLittleEndian(bytes, 2 * wordSct, 2, bit(data.sctSupported, 1U) | bit(data.recoveryTimeSupported, 8U));
     if (data.alignmentOffset != 0)
         putLittleEndian(bytes, 2 * wordAlignment, 2, sizeFieldValid | data.alignmentOffset);
-    putLittleEndian(bytes, 2 * wordZoned, 2, static_cast<std::uint64_t>(data.zoned));
-    putLittleEndian(bytes, 2 * wordSata, 2, data.sataSpeeds);
+    putLittleEndian(bytes, 2 * wordZoned, 2,
+                    static_cast<std::uint64_t>(data.zoned) | bit(data.trimReadsZeros, zerosAfterTrim));
+    putLittleEndian(bytes, 2 * wordSata, 2,
+                    std::uint64_t{data.sataSpeeds} | bit(data.queueDepth > 0, nativeQueueing));
     return bytes;
 }
+
+namespace {
+
+// What it says it is and can, besides what everything else depends on.
+void takeFeatures(std::span<const std::byte> bytes, IdentifyData& data) {
+    const auto has = [&](std::size_t at, std::uint64_t mask) {
+        const std::uint64_t value = word(bytes, at);
+        return value != 0xFFFF && (value & mask) == mask;
+    };
+    const bool serial = data.sataSpeeds != 0 && data.sataSpeeds != 0xFFFF;
+    if (serial && has(wordSata, nativeQueueing))
+        data.queueDepth = static_cast<unsigned>(word(bytes, wordQueue) & 0x1FU) + 1;
+    if (const auto speed = static_cast<unsigned>(word(bytes, wordSataNow) >> 1U & 7U); serial && speed <= 3)
+        data.sataSpeedNow = speed;
+    if (const std::uint64_t buffer = word(bytes, wordBuffer); buffer != 0xFFFF)
+        data.bufferBytes = static_cast<std::uint32_t>(buffer * 512);
+    if (const std::uint64_t versions = word(bytes, wordStandard); versions != 0xFFFF && versions > 1)
+        data.standard = static_cast<unsigned>(std::bit_width(versions)) - 1;
+    if (const auto form = static_cast<unsigned>(word(bytes, wordFormFactor) & 0xFU); form <= 9)
+        data.formFactor = form;
+    data.securitySupported = has(wordCommandSets1, setSecurity);
+    data.lookAheadSupported = has(wordCommandSets1, setLookAhead);
+    data.lookAheadEnabled = has(wordEnabled1, setLookAhead);
+    data.powerLevelSupported = has(wordCommandSets, setPowerLevel);
+    if (data.powerLevelSupported && has(wordEnabled2, setPowerLevel))
+        if (const auto level = static_cast<unsigned>(word(bytes, wordPowerLevel) & 0xFFU);
+            level >= 1 && level <= 0xFE)
+            data.powerLevel = level;
+    data.sanitizeSupported = has(wordSanitize, 1U << 12U);
+    data.trimReadsZeros = data.trimSupported && has(wordZoned, zerosAfterTrim);
+}
+
+} // namespace
 
 Result<IdentifyData> decodeIdentify(std::span<const std::byte> bytes) {
     const auto refuse = [](Phrase why) {
@@ -186,6 +249,7 @@ Result<IdentifyData> decodeIdentify(std::span<const std::byte> bytes) {
     if (zoned != 3)
         data.zoned = static_cast<IdentifyData::Zoned>(zoned);
     data.sataSpeeds = static_cast<std::uint16_t>(word(bytes, wordSata));
+    takeFeatures(bytes, data);
     return data;
 }
 

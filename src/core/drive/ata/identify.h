@@ -44,16 +44,30 @@ struct IdentifyData {
     std::uint32_t alignmentOffset = 0;
     enum class Zoned : std::uint8_t { notTold, hostAware, deviceManaged } zoned = Zoned::notTold;
     std::uint16_t sataSpeeds = 0; // word 76: bits 1..3: 1.5, 3.0, 6.0 Gb/s
+    // What it says besides, for whoever wants to know the drive.
+    unsigned sataSpeedNow = 0;      // word 77, as negotiated: 1 to 3 of the above; 0: not told
+    unsigned queueDepth = 0;        // commands it takes at once; 0: it does not queue
+    unsigned formFactor = 0;        // word 168; 0: not told
+    unsigned standard = 0;          // the latest major version it follows, word 80; 0: not told
+    std::uint32_t bufferBytes = 0;  // word 21; 0: not told
+    bool securitySupported = false; // takes a password
+    bool lookAheadSupported = false;
+    bool lookAheadEnabled = false;
+    std::optional<unsigned> powerLevel =
+        std::nullopt; // of advanced power management where that is on: 1 to 254
+    bool powerLevelSupported = false;
+    bool sanitizeSupported = false;
+    bool trimReadsZeros = false; // what was trimmed
 };
 
 constexpr std::size_t identifyBytes = 512;
 
 std::array<std::byte, identifyBytes> encodeIdentify(const IdentifyData& data);
 
-// Fails on a reply of another length, or one whose capacity is 0 or beyond 48 bits. Values that the
-// standard reserves or that make no sense are read as "not told".
 // In hexadecimal digits; empty where not told.
 std::string worldWideNameText(const IdentifyData& data);
+// Fails on a reply of another length, or one whose capacity is 0 or beyond 48 bits. Values that the
+// standard reserves or that make no sense are read as "not told".
 Result<IdentifyData> decodeIdentify(std::span<const std::byte> bytes);
 
 } // namespace orbita::ata

@@ -64,6 +64,9 @@ Result<Controller> decodeController(std::span<const std::byte> bytes) {
     c.writeZeroesSupported = (littleEndian(bytes, 520, 2) >> 3U & 1U) != 0;
     c.verifySupported = (littleEndian(bytes, 520, 2) >> 7U & 1U) != 0;
     c.writeCachePresent = (byteAt(bytes, 525) & 1U) != 0;
+    c.trimSupported = (littleEndian(bytes, 520, 2) >> 2U & 1U) != 0;
+    c.formatSupported = (optional >> 1U & 1U) != 0;
+    c.version = static_cast<std::uint32_t>(littleEndian(bytes, 80, 4));
     return c;
 }
 
@@ -73,7 +76,10 @@ std::vector<std::byte> encodeController(const Controller& c) {
     putText(bytes, 24, 40, c.model);
     putText(bytes, 64, 8, c.firmware);
     bytes[77] = std::byte{c.maxTransferExponent};
-    putLittleEndian(bytes, 256, 2, (c.selfTestSupported ? 1U << 4U : 0U) | (c.securitySupported ? 1U : 0U));
+    putLittleEndian(bytes, 80, 4, c.version);
+    putLittleEndian(bytes, 256, 2,
+                    (c.selfTestSupported ? 1U << 4U : 0U) | (c.formatSupported ? 2U : 0U) |
+                        (c.securitySupported ? 1U : 0U));
     bytes[262] = std::byte{c.errorEntries};
     putDegrees(bytes, 266, c.warningTemperature);
     putDegrees(bytes, 268, c.criticalTemperature);
@@ -82,7 +88,8 @@ std::vector<std::byte> encodeController(const Controller& c) {
     putLittleEndian(bytes, 328, 4, c.sanitizeSupported ? 7U : 0U); // crypto, block and overwrite
     putLittleEndian(bytes, 516, 4, c.namespaces);
     putLittleEndian(bytes, 520, 2,
-                    (c.verifySupported ? 1U << 7U : 0U) | (c.writeZeroesSupported ? 1U << 3U : 0U));
+                    (c.verifySupported ? 1U << 7U : 0U) | (c.writeZeroesSupported ? 1U << 3U : 0U) |
+                        (c.trimSupported ? 1U << 2U : 0U));
     bytes[525] = c.writeCachePresent ? std::byte{1} : std::byte{0};
     return bytes;
 }

@@ -31,6 +31,9 @@ struct Controller {
     bool verifySupported = false;
     bool writeZeroesSupported = false;
     bool writeCachePresent = false;
+    bool trimSupported = false;   // Dataset Management: deallocate
+    bool formatSupported = false; // Format NVM
+    std::uint32_t version = 0;    // of the standard: 00010400h is 1.4; 0: not told
     std::uint16_t extendedTestMinutes = 0;
     std::optional<int> warningTemperature; // degrees Celsius
     std::optional<int> criticalTemperature;

@@ -30,6 +30,8 @@ Result<InquiryData> decodeInquiry(std::span<const std::byte> bytes) {
     data.present = byteAt(bytes, 0) >> 5U == 0;
     data.removable = (byteAt(bytes, 1) & 0x80U) != 0;
     data.protectionPossible = (byteAt(bytes, 5) & 1U) != 0;
+    data.queues = (byteAt(bytes, 7) & 2U) != 0;
+    data.standard = static_cast<std::uint8_t>(byteAt(bytes, 2));
     data.vendor = trimmedText(bytes, 8, 8);
     data.product = trimmedText(bytes, 16, 16);
     data.revision = trimmedText(bytes, 32, 4);
@@ -44,10 +46,11 @@ std::vector<std::byte> encodeInquiry(const InquiryData& data) {
     std::vector<std::byte> bytes(36);
     bytes[0] = static_cast<std::byte>(data.peripheral | (data.present ? 0U : 0x20U));
     bytes[1] = data.removable ? std::byte{0x80} : std::byte{0};
-    bytes[2] = std::byte{6}; // version
+    bytes[2] = std::byte{data.standard != 0 ? data.standard : std::uint8_t{6}};
     bytes[3] = std::byte{2}; // response data format
     bytes[4] = std::byte{31};
     bytes[5] = data.protectionPossible ? std::byte{1} : std::byte{0};
+    bytes[7] = data.queues ? std::byte{2} : std::byte{0};
     putText(bytes, 8, 8, data.vendor);
     putText(bytes, 16, 16, data.product);
     putText(bytes, 32, 4, data.revision);
@@ -143,12 +146,15 @@ Characteristics decodeCharacteristics(std::span<const std::byte> vpdB1) {
     if (rate == 1 || (rate >= 0x401 && rate <= 0xFFFE))
         data.rotationRate = rate;
     data.zoned = static_cast<std::uint8_t>(byteAt(body, 4) >> 4U & 3U);
+    if (const auto form = static_cast<std::uint8_t>(byteAt(body, 3) & 0x0FU); form <= 5)
+        data.formFactor = form;
     return data;
 }
 
 std::vector<std::byte> encodeCharacteristics(const Characteristics& data) {
     std::array<std::byte, 60> body{};
     putBigEndian(body, 0, 2, data.rotationRate.value_or(0));
+    body[3] = std::byte{data.formFactor};
     body[4] = static_cast<std::byte>(data.zoned << 4U);
     return makeVpd(vpd::characteristics, body);
 }

@@ -23,6 +23,8 @@ struct InquiryData {
     std::string product;  // at most 16
     std::string revision; // at most 4
     bool protectionPossible = false;
+    bool queues = false;       // several commands at once
+    std::uint8_t standard = 0; // SPC: 5 is SPC-3, 6 SPC-4, 7 SPC-5; 0: none
 };
 Result<InquiryData> decodeInquiry(std::span<const std::byte> bytes); // fails below 36 bytes
 std::vector<std::byte> encodeInquiry(const InquiryData& data);
@@ -56,6 +58,7 @@ std::vector<std::byte> encodeMaxTransfer(std::uint32_t blocks);
 struct Characteristics {
     std::optional<std::uint32_t> rotationRate; // 1: not rotating; absent: not told
     std::uint8_t zoned = 0;                    // 1 host aware, 2 device managed
+    std::uint8_t formFactor = 0;               // as of ATA, 1 to 5; 0: not told
 };
 Characteristics decodeCharacteristics(std::span<const std::byte> vpdB1);
 std::vector<std::byte> encodeCharacteristics(const Characteristics& data);

@@ -85,6 +85,7 @@ void takeScsiIdentity(Enquiry& enquiry, Vitals& vitals) {
     constexpr std::uint8_t cachingPage = 0x08;
     if (const auto reaction = enquiry.ask(scsi::modeSense10(cachingPage, 255), 255); isAnswered(reaction)) {
         if (const auto mode = scsi::decodeMode10(reaction->data, cachingPage)) {
+            keepRaw(vitals, "scsi/mode-08", reaction->data);
             if (mode->writeProtected)
                 addNote(vitals, VitalsNote::readOnly);
             constexpr std::byte writeCacheEnabled{0x04};

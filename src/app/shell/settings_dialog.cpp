@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/settings/settings_dialog.h"
+#include "app/shell/settings_dialog.h"
 
 #include "app/files/ask_for_file.h"
 #include "app/settings/preferences.h"
@@ -186,8 +186,8 @@ void SettingsDialog::fillPolicies(const HousePolicy& inForce) {
 void SettingsDialog::showShop(const Result<ShopSettings>& shop) {
     m_keep->setEnabled(true);
     m_shopKnown = shop.has_value();
-    for (QWidget* field : {static_cast<QWidget*>(m_shopName), static_cast<QWidget*>(m_address),
-                           static_cast<QWidget*>(m_logo)})
+    for (QWidget* field :
+         {static_cast<QWidget*>(m_shopName), static_cast<QWidget*>(m_address), static_cast<QWidget*>(m_logo)})
         field->setEnabled(m_shopKnown);
     if (!shop) {
         m_answer->setText(words::error(shop.error()));
