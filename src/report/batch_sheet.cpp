@@ -37,8 +37,7 @@ document::Document batchSheet(std::vector<BatchDrive> drives, const Shop& shop, 
     sheet.from = shop.name + (shop.address.isEmpty() ? QString() : QLatin1Char('\n') + shop.address);
     sheet.logo = shop.logo;
     sheet.foot =
-        words::tr("Made with Orbita %1 on %2.")
-            .arg(QString::fromStdString(version), format::longMoment(now));
+        words::tr("Made with Orbita %1 on %2.").arg(QString::fromStdString(version), format::longMoment(now));
     document::Table table;
     table.key = "drives";
     table.numbersFrom = 7;

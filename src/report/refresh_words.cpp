@@ -208,8 +208,7 @@ QString refreshFinding(const RefreshFinding& finding) {
 }
 
 QString refreshedOn(const RefreshTold& told) {
-    const QString when =
-        format::day(told.startedAt);
+    const QString when = format::day(told.startedAt);
     const QString what = told.plan.whole ? tr("all of it refreshed")
                                          : tr("%1 refreshed").arg(latePlaces(told.plan.spans.size()));
     if (told.ended == TreatmentStop::done)
@@ -223,8 +222,7 @@ QString refreshedOn(const RefreshTold& told) {
 QString refreshReport(const DriveIdentity& drive, std::int64_t startedAt, const RefreshPlan& plan,
                       const RefreshProgress& progress, const std::string& journal) {
     QStringList lines;
-    lines << tr("Refresh of %1, begun %2.")
-                 .arg(whichDrive(drive), format::moment(startedAt));
+    lines << tr("Refresh of %1, begun %2.").arg(whichDrive(drive), format::moment(startedAt));
     lines << refreshWhat(plan, drive) + QLatin1Char('.');
     if (plan.againstAdvice)
         lines << tr("It was refreshed against advice.");

@@ -48,8 +48,7 @@ QString textReport(const ScanRecord& record) {
     text += line(tr("opened as"), QString::fromStdString(drive.path));
 
     text += QLatin1Char('\n') + tr("Scan") + QLatin1Char('\n');
-    text += line(tr("begun"),
-                 format::longMoment(record.startedAt));
+    text += line(tr("begun"), format::longMoment(record.startedAt));
     text += line(tr("plan"),
                  (record.plan.asked.way == ReadWay::verify ? tr("verify, %1, blocks of %2, %3")
                                                            : tr("read, %1, blocks of %2, %3"))

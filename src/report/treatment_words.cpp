@@ -411,8 +411,7 @@ QString treatedSince(const TreatmentLayer& treatments) {
 
 QString treatedOn(const JournalTold& told) {
     const Tally tally = tallyOf(told.results);
-    const QString when =
-        format::day(told.startedAt);
+    const QString when = format::day(told.startedAt);
     QString text = when + QStringLiteral(": ") + healedOf(tally, told.plan.spots.size());
     if (tally.lost > 0)
         text += QLatin1Char(' ') + lostOf(tally);
@@ -473,8 +472,7 @@ QString countersChange(const SectorCounters& before, const SectorCounters& now) 
 QString treatmentReport(const DriveIdentity& drive, std::int64_t startedAt, const TreatmentPlan& plan,
                         const TreatmentProgress& progress, const std::string& journal) {
     QStringList lines;
-    lines << tr("Treatment of %1, begun %2.")
-                 .arg(whichDrive(drive), format::moment(startedAt));
+    lines << tr("Treatment of %1, begun %2.").arg(whichDrive(drive), format::moment(startedAt));
     lines << tr("Steps that were allowed, after reading again: %1.")
                  .arg(ladderOf(plan.spots, plan.rules.allowed));
     if (plan.againstAdvice)

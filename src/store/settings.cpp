@@ -76,8 +76,7 @@ struct SettingsReader {
 } // namespace
 
 std::string settingsPath() {
-    return (QStandardPaths::writableLocation(QStandardPaths::GenericConfigLocation) +
-            "/orbita/settings.json")
+    return (QStandardPaths::writableLocation(QStandardPaths::GenericConfigLocation) + "/orbita/settings.json")
         .toStdString();
 }
 

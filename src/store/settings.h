@@ -13,11 +13,11 @@ struct Settings {
     // The house policy in force: the short name of a shipped one, "orbita" for Orbita's own; empty: the
     // shop's own, where there is one.
     std::string policy;
-    bool light = false;       // colours
-    bool utc = false;         // times of day; else as the clock on the wall says
-    std::string language;     // "en", "de"; empty: as the system says
-    int scalePercent = 0;     // 100 to 300; 0: as the system says
-    std::string folder;       // where dialogs for files begin; empty: where they were last
+    bool light = false;         // colours
+    bool utc = false;           // times of day; else as the clock on the wall says
+    std::string language;       // "en", "de"; empty: as the system says
+    int scalePercent = 0;       // 100 to 300; 0: as the system says
+    std::string folder;         // where dialogs for files begin; empty: where they were last
     int keepCustomersYears = 0; // after these Orbita reminds of forgetting customers; 0: never
 
     friend bool operator==(const Settings&, const Settings&) = default;
