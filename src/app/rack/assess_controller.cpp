@@ -53,10 +53,11 @@ void AssessController::stop() {
     if (!m_running)
         return;
     m_facts.stoppedByHand = true;
-    if (m_drive.scanning())
+    if (m_drive.scanning()) {
         m_drive.stop();
-    else if (m_step == AssessStep::selfTest && m_drive.visit().testRunning())
+    } else if (m_step == AssessStep::selfTest && m_drive.visit().testRunning()) {
         m_drive.visit().abortTest();
+    }
     emit changed();
 }
 

@@ -94,8 +94,7 @@ QString standOf(const DriveController& controller) {
             .arg(treatment.progress().results.size())
             .arg(treatment.plan().spots.size());
     }
-    if (const QString assessed = controller.assessment().stand();
-        !assessed.isEmpty() && !controller.scanning())
+    if (QString assessed = controller.assessment().stand(); !assessed.isEmpty() && !controller.scanning())
         return assessed;
     const ScanView* view = controller.current();
     if (view == nullptr) {

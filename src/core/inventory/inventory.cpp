@@ -180,9 +180,10 @@ std::string linkOf(const fs::path& block, const std::string& attachment, const S
             if (const std::string speed = cleanText(readLine(at / "speed")); !speed.empty())
                 return speed + " Mb/s";
         if (attachment == "NVMe")
-            if (const std::string speed = cleanText(readLine(at / "current_link_speed")); !speed.empty()) {
-                const std::string lanes = cleanText(readLine(at / "current_link_width"));
-                return lanes.empty() ? speed : speed + " x" + lanes;
+            if (std::string speed = cleanText(readLine(at / "current_link_speed")); !speed.empty()) {
+                if (const std::string lanes = cleanText(readLine(at / "current_link_width")); !lanes.empty())
+                    speed.append(" x").append(lanes);
+                return speed;
             }
     }
     return {};
