@@ -229,9 +229,9 @@ std::string_view sheetItemName(SheetItem item) {
 }
 
 std::string_view sheetAnswerName(SheetAnswer answer) {
-    constexpr std::array<std::string_view, 7> names = {"no",     "yes",  "off",     "on",
-                                                       "number", "text", "not-told"};
-    return names[static_cast<std::size_t>(answer)];
+    constexpr std::array<std::string_view, 7> answerNames = {"no",     "yes",  "off",     "on",
+                                                             "number", "text", "not-told"};
+    return answerNames[static_cast<std::size_t>(answer)];
 }
 
 std::vector<SheetLine> identitySheet(const Vitals& vitals, const DriveIdentity& known) {
