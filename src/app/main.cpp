@@ -2,12 +2,12 @@
 #include "app/settings/preferences.h"
 #include "app/shell/app_window.h"
 #include "app/theme/theme.h"
+#include "report/language.h"
 
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QLibraryInfo>
 #include <QSocketNotifier>
-#include <QTranslator>
 #include <csignal>
 #include <cstdio>
 #include <sys/signalfd.h>
@@ -26,18 +26,18 @@ Asked parse(const QCoreApplication& application) {
     QCoreApplication::setApplicationVersion(QStringLiteral(ORBITA_VERSION));
     QCommandLineParser parser;
     parser.setApplicationDescription(
-        QStringLiteral("Orbita: read drives block by block, see which sectors are slow or unreadable."));
+        orbita::spoken("Orbita: read drives block by block, see which sectors are slow or unreadable."));
     const QCommandLineOption demonstration(
         QStringLiteral("demo"),
-        QStringLiteral("Show the demonstration rack instead of the drives attached."));
-    const QCommandLineOption light(QStringLiteral("light"), QStringLiteral("Begin with the light colours."));
+        orbita::spoken("Show the demonstration rack instead of the drives attached."));
+    const QCommandLineOption light(QStringLiteral("light"), orbita::spoken("Begin with the light colours."));
     parser.addOption(demonstration);
     parser.addOption(light);
     parser.addHelpOption();
     parser.addVersionOption();
     parser.addPositionalArgument(
         QStringLiteral("NAME"),
-        QStringLiteral("Devices, image files, demo:NAME, sim:SCENARIO.json or saved scans to open."),
+        orbita::spoken("Devices, image files, demo:NAME, sim:SCENARIO.json or saved scans to open."),
         QStringLiteral("[NAME...]"));
     parser.process(application);
     return {parser.isSet(demonstration), parser.isSet(light), parser.positionalArguments()};
@@ -71,18 +71,13 @@ int main(int argc, char** argv) {
     const int endings = signalfd(-1, &ending, SFD_CLOEXEC | SFD_NONBLOCK);
     Preferences::instance().keepIn(orbita::settingsPath());
     const orbita::Settings& settings = Preferences::instance().settings();
+    orbita::speak(settings.language);
     // Read once, when the application is made.
     if (settings.scalePercent != 0 && qEnvironmentVariableIsEmpty("QT_SCALE_FACTOR"))
         qputenv("QT_SCALE_FACTOR", QByteArray::number(settings.scalePercent / 100.0));
     QApplication application(argc, argv);
     const Asked asked = parse(application);
-    if (!settings.language.empty())
-        QLocale::setDefault(QLocale(QString::fromStdString(settings.language)));
-    QTranslator translator;
-    if (translator.load(QLocale(), QStringLiteral("orbita"), QStringLiteral("_"),
-                        QCoreApplication::applicationDirPath() +
-                            QStringLiteral("/../share/orbita/translations")))
-        QCoreApplication::installTranslator(&translator);
+    orbita::teach(application);
     Theme::instance().setScheme(asked.light || settings.light ? orbita::ColourScheme::light
                                                               : orbita::ColourScheme::dark);
 

@@ -7,7 +7,6 @@
 #include "report/format.h"
 #include "report/words.h"
 
-#include <QTextStream>
 #include <nlohmann/json.hpp>
 
 namespace orbita::cli {
@@ -21,7 +20,7 @@ QString contentOf(const DrivePart& part) {
     return text;
 }
 
-void list(QTextStream& out, const QString& name, const DriveIdentity& drive,
+void list(Printer& out, const QString& name, const DriveIdentity& drive,
           const std::vector<DriveUse>& uses, const std::vector<DrivePart>& parts = {},
           const std::vector<Remark>& remarks = {}) {
     out << "  " << name.leftJustified(22) << ' ' << words::driveName(drive).leftJustified(22) << ' '

@@ -9,6 +9,7 @@
 #include "cli/image_command.h"
 #include "cli/interrupt.h"
 #include "cli/judge_command.h"
+#include "cli/printer.h"
 #include "cli/refresh_command.h"
 #include "cli/report_command.h"
 #include "cli/restore_command.h"
@@ -18,6 +19,9 @@
 #include "cli/treat_command.h"
 #include "cli/vitals_command.h"
 #include "core/base/text.h"
+#include "report/format.h"
+#include "report/language.h"
+#include "store/settings.h"
 
 #include <CLI/CLI.hpp>
 #include <QGuiApplication>
@@ -165,6 +169,25 @@ void addImageOptions(CLI::App& command, orbita::cli::ImageOptions& options) {
         "2 the call is wrong, or the image could not be read.");
 }
 
+std::string spokenText(const std::string& english) {
+    return english.empty() ? english : orbita::spoken(english.c_str()).toStdString();
+}
+
+// All of the help in the language that is spoken, and the words that the library puts around it.
+void sayHelp(CLI::App& command) {
+    for (const char* word : {"Usage", "Options", "Subcommands", "Positionals", "REQUIRED", "TEXT", "INT",
+                             "UINT", "FLOAT", "OPTIONS", "SUBCOMMAND"})
+        command.get_formatter()->label(word, spokenText(word));
+    command.description(spokenText(command.get_description()));
+    command.footer(spokenText(command.get_footer()));
+    for (CLI::Option* option : command.get_options()) {
+        option->description(spokenText(option->get_description()));
+        option->group(spokenText(option->get_group()));
+    }
+    for (CLI::App* one : command.get_subcommands([](CLI::App*) { return true; }))
+        sayHelp(*one);
+}
+
 // 0 where the first word is one of the commands, or an option.
 int commandIsWrong(CLI::App& app, int argc, char** argv) {
     const std::string word = argc > 1 ? argv[1] : "";
@@ -176,10 +199,14 @@ int commandIsWrong(CLI::App& app, int argc, char** argv) {
             return 0;
         commands += (commands.empty() ? "" : ", ") + command->get_name();
     }
-    std::fprintf(stderr, "orbita-cli: %s. The commands are %s; \"orbita-cli --help\" says more.\n",
-                 word.empty() ? "no command is given"
-                              : ("there is no command \"" + orbita::cleanText(word) + '"').c_str(),
-                 commands.c_str());
+    orbita::cli::Printer err(stderr);
+    err << "orbita-cli: ";
+    if (word.empty())
+        err << "no command is given";
+    else
+        err << "there is no command \"" << QString::fromStdString(orbita::cleanText(word)) << '"';
+    err << ". The commands are " << QString::fromStdString(commands)
+        << "; \"orbita-cli --help\" says more.\n";
     return orbita::cli::callIsWrong;
 }
 
@@ -194,9 +221,9 @@ void withoutRemarks(QtMsgType type, const QMessageLogContext& /*where*/, const Q
 int settled(int status) {
     if (std::fflush(stdout) == 0 && std::ferror(stdout) == 0)
         return status;
-    std::fprintf(stderr,
-                 "orbita-cli: writing to standard output: it did not all arrive. What is in files and in the "
-                 "casebook is whole.\n");
+    orbita::cli::Printer(stderr)
+        << "orbita-cli: writing to standard output: it did not all arrive. What is in "
+           "files and in the casebook is whole.\n";
     return orbita::cli::callIsWrong;
 }
 
@@ -205,6 +232,10 @@ int settled(int status) {
 int main(int argc, char** argv) {
     umask(S_IRWXG | S_IRWXO); // customers' data and names are nobody else's
     orbita::cli::failedWritesAreErrors();
+    // Settings that cannot be read are told by the window; here they have their defaults.
+    const orbita::Settings settings = orbita::loadSettings().value_or(orbita::Settings{});
+    orbita::speak(settings.language);
+    orbita::format::setUtc(settings.utc);
     CLI::App app{"Orbita reads drives block by block and says which sectors are slow or unreadable.\n"
                  "Only treat, refresh, and scan --treat write to a drive, and only after it was confirmed. "
                  "Every scan, what "
@@ -265,6 +296,7 @@ int main(int argc, char** argv) {
     addSelfTestOptions(*selfTest, selfTestOptions);
     orbita::cli::ScanOptions options;
     orbita::cli::addScanOptions(*scan, options);
+    sayHelp(app);
     if (const int wrong = commandIsWrong(app, argc, argv); wrong != 0)
         return wrong;
     try {
@@ -286,6 +318,7 @@ int main(int argc, char** argv) {
         qputenv("QT_QPA_PLATFORM", "offscreen");
         qt = std::make_unique<QGuiApplication>(argc, argv);
     }
+    orbita::teach(*qt);
     try {
         if (drives->parsed())
             return settled(

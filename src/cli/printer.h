@@ -2,6 +2,8 @@
 // Texts for persons, on standard output or standard error.
 #pragma once
 
+#include "report/language.h"
+
 #include <QByteArray>
 #include <QIODevice>
 #include <QTextStream>
@@ -21,13 +23,25 @@ QByteArray inAscii(const QString& text);
 // without.
 void printDocument(std::string_view utf8);
 
-// A text stream whose characters the terminal can show. What did not arrive is told by ferror of the file.
+// A text stream whose characters the terminal can show. Texts of the source are said in the language that is
+// spoken. What did not arrive is told by ferror of the file.
 class Printer : public QTextStream {
 public:
     explicit Printer(std::FILE* file);
     Printer(const Printer&) = delete;
     Printer& operator=(const Printer&) = delete;
     ~Printer() override;
+
+    template <std::size_t N>
+    Printer& operator<<(const char (&text)[N]) {
+        static_cast<QTextStream&>(*this) << spoken(text);
+        return *this;
+    }
+    template <class Said>
+    Printer& operator<<(const Said& said) {
+        static_cast<QTextStream&>(*this) << said;
+        return *this;
+    }
 
 private:
     class Device final : public QIODevice {

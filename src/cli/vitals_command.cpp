@@ -10,7 +10,6 @@
 #include "report/vitals_words.h"
 #include "report/words.h"
 
-#include <QTextStream>
 #include <algorithm>
 
 namespace orbita::cli {
@@ -19,7 +18,7 @@ namespace {
 
 constexpr std::size_t mostSuspects = 12;
 
-void tellIdentity(QTextStream& out, const Vitals& vitals) {
+void tellIdentity(Printer& out, const Vitals& vitals) {
     const DriveIdentity& id = vitals.identity;
     out << words::driveName(id) << "  serial "
         << QString::fromStdString(id.serial.empty() ? "not reported" : id.serial) << "  firmware "
@@ -27,7 +26,7 @@ void tellIdentity(QTextStream& out, const Vitals& vitals) {
         << words::driveLine(id) << ", speaks " << words::family(vitals.family) << "\n\n";
 }
 
-void tellReadings(QTextStream& out, const Vitals& vitals, const std::vector<Finding>& findings) {
+void tellReadings(Printer& out, const Vitals& vitals, const std::vector<Finding>& findings) {
     std::vector<std::size_t> order(vitals.readings.size());
     for (std::size_t i = 0; i < order.size(); ++i)
         order[i] = i;
@@ -48,7 +47,7 @@ void tellReadings(QTextStream& out, const Vitals& vitals, const std::vector<Find
         out << '\n';
 }
 
-void tellRest(QTextStream& out, const Vitals& vitals) {
+void tellRest(Printer& out, const Vitals& vitals) {
     for (const VitalsNote note : vitals.notes)
         out << "  " << words::vitalsNote(note) << ' ' << words::vitalsNoteStep(note) << '\n';
     if (vitals.selfTest.running)
@@ -71,7 +70,7 @@ void tellRest(QTextStream& out, const Vitals& vitals) {
         out << "  and " << format::count(vitals.suspects.size() - mostSuspects) << " more\n";
 }
 
-void tellHealth(QTextStream& out, const Vitals& vitals, const std::vector<Finding>& findings,
+void tellHealth(Printer& out, const Vitals& vitals, const std::vector<Finding>& findings,
                 const EntryGate& gate) {
     out << words::entryTitle(gate.entry) << ". " << words::entryAdvice(gate.entry) << '\n';
     for (const EntryReason& reason : gate.reasons)

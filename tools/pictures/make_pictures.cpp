@@ -4,6 +4,7 @@
 #include "app/scan/scan_station.h"
 #include "app/shell/app_window.h"
 #include "app/theme/theme.h"
+#include "report/language.h"
 
 #include <QApplication>
 #include <QCheckBox>
@@ -414,6 +415,9 @@ int main(int argc, char** argv) {
     QApplication application(argc, argv);
     const QString folder = argc > 1 ? QString::fromLocal8Bit(argv[1]) : QStringLiteral("docs/screenshots");
     QDir().mkpath(folder);
+    // In another language, to see that it fits.
+    speak(qEnvironmentVariable("ORBITA_PICTURES_LANGUAGE", QStringLiteral("en")).toStdString());
+    teach(application);
     Theme::instance().setScheme(ColourScheme::dark);
     AppWindow window(RackModel::Source::demonstration);
     window.show();

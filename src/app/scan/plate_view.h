@@ -27,7 +27,7 @@ public:
     // What a run of sectors holds, in words: range, place, worst grade with count.
     [[nodiscard]] QStringList describe(const LbaSpan& span) const;
 
-    [[nodiscard]] QSize minimumSizeHint() const override { return {320, 160}; }
+    [[nodiscard]] QSize minimumSizeHint() const override { return {320, 140}; }
 
 signals:
     // Asked for with the mouse or a key on the plate.

@@ -17,6 +17,7 @@
 #include <QClipboard>
 #include <QGuiApplication>
 #include <QMenu>
+#include <QScrollArea>
 #include <QStyle>
 #include <QTimer>
 #include <QVBoxLayout>
@@ -327,18 +328,24 @@ void ScanStation::refreshAnswers() {
 
 QWidget* ScanStation::makeSide() {
     auto* side = new QWidget(this);
-    side->setFixedWidth(sideWidth);
+    // However much there is to say, the window fits a small screen: then it scrolls.
+    auto* scroll = new QScrollArea(this);
+    scroll->setObjectName(QStringLiteral("plainScroll"));
+    scroll->setFixedWidth(sideWidth);
+    scroll->setWidgetResizable(true);
+    scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    scroll->setWidget(side);
     auto* column = new QVBoxLayout(side);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(6);
     m_judgement->setObjectName(QStringLiteral("judgement"));
     m_judgement->setAccessibleName(tr("Running judgement"));
     m_judgement->setWordWrap(true);
-    m_judgement->setMinimumHeight(64);
+    m_judgement->setMinimumHeight(76);
     m_judgement->setAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-    m_lateness->setMinimumHeight(84); // on a small screen
-    m_lateness->setMaximumHeight(118);
-    m_tape->setMinimumHeight(40);
+    m_lateness->setFixedHeight(118);
+    m_tape->setMinimumHeight(60);
     m_latenessHeading = Theme::heading({}, side);
     column->addWidget(m_progress);
     column->addSpacing(4);
@@ -349,7 +356,7 @@ QWidget* ScanStation::makeSide() {
     column->addWidget(m_lateness);
     column->addSpacing(4);
     column->addWidget(m_tape, 1);
-    return side;
+    return scroll;
 }
 
 void ScanStation::setController(DriveController* controller) {

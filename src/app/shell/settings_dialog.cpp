@@ -6,6 +6,7 @@
 #include "app/theme/theme.h"
 #include "app/visit/in_background.h"
 #include "core/base/text.h"
+#include "report/language.h"
 #include "report/words.h"
 #include "store/casebook.h"
 
@@ -109,9 +110,8 @@ void SettingsDialog::addLook(QFormLayout& form) {
     add(*m_times, tr("UTC, and said so"), true, now.utc);
     const QString language = QString::fromStdString(now.language);
     add(*m_language, tr("As the system says"), QString(), language);
-    // In their own words, whoever reads them.
-    add(*m_language, QStringLiteral("English"), QStringLiteral("en"), language);
-    add(*m_language, QStringLiteral("Deutsch"), QStringLiteral("de"), language);
+    for (const Language& one : languages())
+        add(*m_language, one.name, one.code, language);
     add(*m_scale, tr("As the system says"), 0, now.scalePercent);
     for (const int percent : {100, 125, 150, 175, 200, 250, 300})
         add(*m_scale, tr("%1 %").arg(percent), percent, now.scalePercent);
