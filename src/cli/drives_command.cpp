@@ -20,9 +20,8 @@ QString contentOf(const DrivePart& part) {
     return text;
 }
 
-void list(Printer& out, const QString& name, const DriveIdentity& drive,
-          const std::vector<DriveUse>& uses, const std::vector<DrivePart>& parts = {},
-          const std::vector<Remark>& remarks = {}) {
+void list(Printer& out, const QString& name, const DriveIdentity& drive, const std::vector<DriveUse>& uses,
+          const std::vector<DrivePart>& parts = {}, const std::vector<Remark>& remarks = {}) {
     out << "  " << name.leftJustified(22) << ' ' << words::driveName(drive).leftJustified(22) << ' '
         << (drive.serial.empty() ? QStringLiteral("no serial") : QString::fromStdString(drive.serial))
                .leftJustified(16)
