@@ -822,7 +822,7 @@ Suchen Sie nach weniger Worten oder nach jedem Urteil, jeder Beanstandung und je
     </message>
     <message>
         <source>Edit the house policy, and see what that would change</source>
-        <translation>Die Hausregeln ändern und sehen, was sich damit ändern würde</translation>
+        <translation>Die Hausregeln ändern</translation>
     </message>
     <message>
         <source>Rule otherwise, with a reason</source>
@@ -830,15 +830,15 @@ Suchen Sie nach weniger Worten oder nach jedem Urteil, jeder Beanstandung und je
     </message>
     <message>
         <source>Show the next place of the reason on the map</source>
-        <translation>Die nächste Stelle des Grundes auf der Karte zeigen</translation>
+        <translation>Nächste Stelle des Grundes zeigen</translation>
     </message>
     <message>
         <source>Show the place before it on the map</source>
-        <translation>Die Stelle davor auf der Karte zeigen</translation>
+        <translation>Vorige Stelle zeigen</translation>
     </message>
     <message>
         <source>Copy the ruling with its reasons, as text</source>
-        <translation>Das Urteil mit seinen Gründen als Text kopieren</translation>
+        <translation>Urteil mit Gründen kopieren</translation>
     </message>
     <message>
         <source>Enter</source>
@@ -846,7 +846,7 @@ Suchen Sie nach weniger Worten oder nach jedem Urteil, jeder Beanstandung und je
     </message>
     <message>
         <source>on a reason: show its next place on the map</source>
-        <translation>auf einem Grund: seine nächste Stelle auf der Karte zeigen</translation>
+        <translation>seine nächste Stelle zeigen</translation>
     </message>
     <message>
         <source>Choose a drive in the rack, or open a device (Ctrl+O).</source>
@@ -1356,7 +1356,7 @@ würde zu
     </message>
     <message>
         <source>Vitals: go gently</source>
-        <translation>Vitalwerte: behutsam weiter</translation>
+        <translation>Behutsam weiter</translation>
     </message>
     <message>
         <source>Vitals: go on</source>
@@ -2384,11 +2384,11 @@ würde zu
     </message>
     <message>
         <source>Go on where the scan was broken off</source>
-        <translation>Weiter, wo der Scan abgebrochen wurde</translation>
+        <translation>Abgebrochenen Scan fortsetzen</translation>
     </message>
     <message>
         <source>Replay the scan, or end the replay</source>
-        <translation>Den Scan wiedergeben oder die Wiedergabe beenden</translation>
+        <translation>Scan wiedergeben oder damit aufhören</translation>
     </message>
     <message>
         <source>Plan what is scanned, and how</source>
@@ -2701,7 +2701,7 @@ würde zu
     <message>
         <source>Demonstration rack: simulated
 drives, hours played in minutes</source>
-        <translation>Vorführgestell: simulierte Laufwerke,
+        <translation>Vorführgestell: simuliert,
 Stunden in Minuten gespielt</translation>
     </message>
     <message>
@@ -2726,15 +2726,15 @@ Stunden in Minuten gespielt</translation>
     </message>
     <message>
         <source>Assess this drive: a whole visit by itself</source>
-        <translation>Dieses Laufwerk begutachten: ein ganzer Besuch von selbst</translation>
+        <translation>Laufwerk begutachten, von selbst</translation>
     </message>
     <message>
         <source>All that the drive says it is and can</source>
-        <translation>Alles, was das Laufwerk ist und kann, wie es sagt</translation>
+        <translation>Was das Laufwerk ist und kann</translation>
     </message>
     <message>
         <source>Settings: shop, policy, colours, times, places</source>
-        <translation>Einstellungen: Werkstatt, Hausregeln, Farben, Zeiten, Orte</translation>
+        <translation>Einstellungen</translation>
     </message>
     <message>
         <source>Look into the casebook</source>
@@ -2746,7 +2746,7 @@ Stunden in Minuten gespielt</translation>
     </message>
     <message>
         <source>Sort the rack: what is most urgent first</source>
-        <translation>Das Gestell ordnen: das Dringendste zuerst</translation>
+        <translation>Gestell ordnen: Dringendes zuerst</translation>
     </message>
     <message>
         <source>Write a sheet of all drives in the rack</source>
@@ -2754,7 +2754,7 @@ Stunden in Minuten gespielt</translation>
     </message>
     <message>
         <source>Open a device, an image or a saved scan</source>
-        <translation>Ein Gerät, ein Abbild oder einen gespeicherten Scan öffnen</translation>
+        <translation>Gerät, Abbild oder Scan öffnen</translation>
     </message>
     <message>
         <source>Light, or dark</source>
@@ -6918,7 +6918,7 @@ Ein Selbsttest beschäftigt seine Mechanik und kann ihm den Rest geben. Das Fall
     </message>
     <message>
         <source>Drive&apos;s own verdict</source>
-        <translation>Eigenes Urteil des Laufwerks</translation>
+        <translation>Eigenes Urteil</translation>
     </message>
     <message>
         <source>Whether the drive itself expects to fail soon.</source>
@@ -6930,7 +6930,7 @@ Ein Selbsttest beschäftigt seine Mechanik und kann ihm den Rest geben. Das Fall
     </message>
     <message>
         <source>Drive&apos;s own warnings</source>
-        <translation>Eigene Warnungen des Laufwerks</translation>
+        <translation>Eigene Warnungen</translation>
     </message>
     <message>
         <source>Conditions the drive calls critical: spare used up, too hot, degraded, read-only.</source>
@@ -6954,7 +6954,7 @@ Ein Selbsttest beschäftigt seine Mechanik und kann ihm den Rest geben. Das Fall
     </message>
     <message>
         <source>Unreadable in own check</source>
-        <translation>Bei eigener Prüfung unlesbar</translation>
+        <translation>Bei Prüfung unlesbar</translation>
     </message>
     <message>
         <source>Sectors the drive could not read while checking itself in idle time.</source>
@@ -7002,7 +7002,7 @@ Ein Selbsttest beschäftigt seine Mechanik und kann ihm den Rest geben. Das Fall
     </message>
     <message>
         <source>Reported uncorrectable</source>
-        <translation>Als nicht korrigierbar gemeldet</translation>
+        <translation>Nicht korrigierbar</translation>
     </message>
     <message>
         <source>Times the drive told a computer that it could not give data back.</source>

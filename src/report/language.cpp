@@ -78,7 +78,7 @@ void teach(QCoreApplication& /*application*/) {
 
 QString spoken(const char* english) {
     if (inForce())
-        if (const QString text = inForce()->translate(nullptr, english, nullptr, -1); !text.isEmpty())
+        if (QString text = inForce()->translate(nullptr, english, nullptr, -1); !text.isEmpty())
             return text;
     return QString::fromUtf8(english);
 }

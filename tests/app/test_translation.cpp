@@ -122,8 +122,15 @@ private slots:
             QTRY_VERIFY2(m_window->findChild<QDialog*>() != nullptr,
                          qPrintable(QKeySequence(QKeyCombination(with, key)).toString()));
             QTest::qWait(60);
-            for (auto* dialog : m_window->findChildren<QDialog*>())
+            for (auto* dialog : m_window->findChildren<QDialog*>()) {
+                const QSize least = dialog->minimumSizeHint();
+                QVERIFY2(least.width() <= 1180 && least.height() <= 640,
+                         qPrintable(QStringLiteral("%1: %2 x %3")
+                                        .arg(dialog->windowTitle())
+                                        .arg(least.width())
+                                        .arg(least.height())));
                 dialog->close();
+            }
             QTest::qWait(30);
             backTo(*m_window);
         }

@@ -234,7 +234,7 @@ QWidget* AppWindow::makeRail() {
     buttons->setContentsMargins(6, 0, 6, 0);
     buttons->setSpacing(0);
     // The rack; what is looked up; Orbita itself.
-    for (const auto& line : {std::vector{openButton, sort, sheet}, {book, find}, {settings, guide, keys}}) {
+    for (const auto& line : {std::vector{openButton, sort, sheet}, {book, find, keys}, {settings, guide}}) {
         auto* row = new QHBoxLayout;
         row->setSpacing(0);
         for (QPushButton* button : line)

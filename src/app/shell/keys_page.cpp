@@ -57,7 +57,7 @@ KeysPage::KeysPage(const std::vector<ListedAction>& actions, const std::vector<V
     setWindowTitle(tr("Keys"));
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(20, 16, 20, 18);
-    row->setSpacing(28);
+    row->setSpacing(20);
     Column window(*row);
     Column stations(*row);
     Column views(*row);
