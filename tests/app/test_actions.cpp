@@ -107,19 +107,7 @@ private slots:
                          qPrintable(action->text()));
         QVERIFY(page->sizeHint().width() <= 1180 && page->sizeHint().height() <= 640);
     }
-    // On the smallest screen that is promised, and on one twice as dense.
-    void theWindowFitsASmallScreen() {
-        for (const char* station : {"intake", "vitals", "scan", "treat", "judge"}) {
-            m_window->showStation(QLatin1String(station));
-            QTest::qWait(30);
-            const QSize least = m_window->minimumSizeHint();
-            QVERIFY2(least.width() <= 1180 && least.height() <= 640,
-                     qPrintable(QStringLiteral("%1: %2 x %3")
-                                    .arg(QLatin1String(station))
-                                    .arg(least.width())
-                                    .arg(least.height())));
-        }
-    }
+    void theWindowFitsASmallScreen() { test::fitsSmallScreen(*m_window); }
     // A scan is started, paused and stopped without the mouse and without knowing a key but one.
     void aScanByTheFinderAlone() {
         m_window->station<ScanStation>().controller()->setData(DataElsewhere::saved);

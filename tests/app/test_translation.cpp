@@ -89,16 +89,7 @@ private slots:
         click(*m_window, "Ja, gesichert");
         QTest::keyClick(m_window.get(), Qt::Key_F5);
         QTRY_VERIFY_WITH_TIMEOUT(controller().current() && !controller().scanning(), 30'000);
-        for (const char* station : {"intake", "vitals", "scan", "treat", "judge"}) {
-            m_window->showStation(QLatin1String(station));
-            QTest::qWait(60);
-            const QSize least = m_window->minimumSizeHint();
-            QVERIFY2(least.width() <= 1180 && least.height() <= 640,
-                     qPrintable(QStringLiteral("%1: %2 x %3")
-                                    .arg(QLatin1String(station))
-                                    .arg(least.width())
-                                    .arg(least.height())));
-        }
+        test::fitsSmallScreen(*m_window);
         QTRY_VERIFY(controller().ruling().known());
         click(*m_window, "Das Urteil eintragen");
         QTest::keyClick(m_window.get(), Qt::Key_B, Qt::ControlModifier);

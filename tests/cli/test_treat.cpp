@@ -42,7 +42,9 @@ private:
             attachment + R"("},"pace":{"outer_mb_per_s":150},"defects":[)" + defects + "]" + more + "}");
         const QString drive = QStringLiteral("sim:") + file.fileName();
         file.close();
-        cli({QStringLiteral("scan"), drive});
+        // Clean, or with what the test wants found.
+        if (const Ran ran = cli({QStringLiteral("scan"), drive}); ran.status != 0 && ran.status != 1)
+            qFatal("the scan: %d\n%s\n%s", ran.status, qPrintable(ran.out), qPrintable(ran.err));
         return drive;
     }
     static QStringList call(const QString& drive, const QStringList& more = {}) {

@@ -45,6 +45,19 @@ inline void click(app::AppWindow& window, const QString& text) {
     QTest::mouseClick(button(window, text), Qt::LeftButton);
 }
 
+// On the smallest screen that is promised, at every station; on one twice as dense likewise.
+inline void fitsSmallScreen(app::AppWindow& window) {
+    for (const char* station : {"intake", "vitals", "scan", "treat", "judge"}) {
+        window.showStation(QLatin1String(station));
+        QTest::qWait(60);
+        const QSize least = window.minimumSizeHint();
+        QVERIFY2(least.width() <= 1180 && least.height() <= 640, qPrintable(QStringLiteral("%1: %2 x %3")
+                                                                                .arg(QLatin1String(station))
+                                                                                .arg(least.width())
+                                                                                .arg(least.height())));
+    }
+}
+
 // A window manager gives the focus back when a dialog closes; the offscreen platform has none.
 inline void backTo(app::AppWindow& window) {
     window.activateWindow();

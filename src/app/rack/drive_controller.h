@@ -101,9 +101,9 @@ public:
     void start();
     // By a plan of its own; the one in force stays as it is.
     void startPlanned(const ScanPlan& plan);
-    // A whole visit by itself.
     // Null: nothing is kept.
     [[nodiscard]] CasebookKeeper* keeper() const { return m_keeper; }
+    // A whole visit by itself.
     [[nodiscard]] AssessController& assessment() { return m_assessment; }
     [[nodiscard]] const AssessController& assessment() const { return m_assessment; }
     // The same, and what it finds is treated as it goes. Leave to write is asked for before the first block;
