@@ -4509,6 +4509,10 @@ Ein Selbsttest beschäftigt seine Mechanik und kann ihm den Rest geben. Das Fall
         <translation>Gescheitert bei LBA</translation>
     </message>
     <message>
+        <source>What it says it is and can, on %1</source>
+        <translation>Was es nach eigener Angabe ist und kann, am %1</translation>
+    </message>
+    <message>
         <source>Defects found on %1</source>
         <translation>Mängel, gefunden am %1</translation>
     </message>
@@ -12504,6 +12508,10 @@ Um es zu tun, wiederholen Sie das mit --confirm: </translation>
     <message>
         <source>reading earlier vitals in</source>
         <translation>beim Lesen früherer Vitalwerte in</translation>
+    </message>
+    <message>
+        <source>reading the pages of a drive in</source>
+        <translation>Lesen der Seiten eines Laufwerks in</translation>
     </message>
     <message>
         <source>reading the defects in</source>

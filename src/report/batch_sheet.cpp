@@ -16,7 +16,7 @@ namespace orbita {
 namespace {
 
 int urgencyIn(const BatchDrive& drive) {
-    return drive.ruling ? urgencyOf(*drive.ruling) : INT_MAX;
+    return drive.ruling ? urgencyOf(drive.ruling->fate, drive.ruling->settled) : INT_MAX;
 }
 
 QString comesTo(const BatchDrive& drive) {

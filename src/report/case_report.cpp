@@ -4,6 +4,7 @@
 #include "core/base/names.h"
 #include "report/action_words.h"
 #include "report/format.h"
+#include "report/identity_words.h"
 #include "report/ledger_words.h"
 #include "report/plate_marks.h"
 #include "report/ruling_words.h"
@@ -75,6 +76,23 @@ QImage mapOf(const ScanRecord& scan, QSize size) {
     return image;
 }
 
+bool saidOfTheDrive(SheetItem item) {
+    switch (item) {
+    case SheetItem::model:
+    case SheetItem::serial:
+    case SheetItem::firmware:
+    case SheetItem::worldWideName:
+    case SheetItem::capacity:
+    case SheetItem::logicalBytes:
+    case SheetItem::physicalBytes:
+    case SheetItem::attachment:
+    case SheetItem::rotation:
+        return true;
+    default:
+        return false;
+    }
+}
+
 class Builder {
 public:
     explicit Builder(const CaseReport& report) : m_report(report) {}
@@ -111,6 +129,7 @@ public:
         scan();
         readings(false);
         selfTests();
+        sheet();
         done(SIZE_MAX);
         defects(mostDefectsListed);
         return end(true);
@@ -132,8 +151,8 @@ public:
 
 private:
     void add(Block block) { m_document.blocks.push_back(std::move(block)); }
-    static void fact(Facts& facts, const char* key, const QString& name, const QString& value) {
-        facts.facts.push_back({key, name, value});
+    static void fact(Facts& facts, std::string_view key, const QString& name, const QString& value) {
+        facts.facts.push_back({std::string(key), name, value});
     }
 
     void begin(const char* kind, const QString& title) {
@@ -433,6 +452,20 @@ private:
                                   format::count(test.hours),
                                   test.failingLba ? format::lba(*test.failingLba) : QStringLiteral("–")});
         add(std::move(table));
+    }
+
+    // What it says it is and can, but for what stands under "Drive" already and what it does not tell.
+    void sheet() {
+        if (!m_report.vitals || m_report.vitals->vitals.raw.empty())
+            return;
+        Facts facts;
+        for (const SheetLine& line : identitySheet(m_report.vitals->vitals, m_report.drive))
+            if (line.answer != SheetAnswer::notTold && !saidOfTheDrive(line.item))
+                fact(facts, sheetItemName(line.item), words::sheetItem(line.item), words::sheetValue(line));
+        if (facts.facts.empty())
+            return;
+        add(Heading{words::tr("What it says it is and can, on %1").arg(reportDate(m_report.vitals->readAt))});
+        add(std::move(facts));
     }
 
     void defects(std::size_t most) {

@@ -47,6 +47,10 @@ Result<CaseFile> caseFileOf(Casebook& casebook, std::int64_t drive, std::int64_t
         std::max_element(file.vitals.begin(), file.vitals.end(),
                          [](const PastVitals& a, const PastVitals& b) { return a.readAt < b.readAt; });
     if (latest != file.vitals.end()) {
+        auto pages = casebook.latestRawPages(drive);
+        if (!pages)
+            return tl::unexpected(pages.error());
+        latest->vitals.raw = std::move(*pages);
         file.takesCommands = !latest->vitals.has(VitalsNote::noCommands);
         if (file.drive.capacity.value == 0 || !file.drive.rotating)
             file.drive = latest->vitals.identity;

@@ -62,6 +62,8 @@ public:
     // Readings, suspects, self-tests and raw pages, all or none.
     Result<void> addVitals(std::int64_t visit, const Vitals& vitals, std::int64_t readAt);
     Result<std::vector<PastVitals>> pastVitals(std::int64_t drive); // oldest first
+    // The pages that were read with the latest vitals, as they came; none: none were kept.
+    Result<std::vector<RawPage>> latestRawPages(std::int64_t drive);
 
     // Enters the scan where `scan` is 0, else brings it up to date; all or none. Of the plate, only what
     // changed since `encoder` was last used is written. Returns its id.
@@ -148,5 +150,7 @@ Result<void> addEarlierVisits(Casebook& casebook, const std::vector<Target>& dem
 // Reads their surfaces as they were then, where their scenarios say that this was done; in seconds.
 void readEarlierSurfaces(const std::vector<Target>& demonstration, std::int64_t now,
                          const std::stop_token& stop, const std::function<void(ScanRecord)>& take);
+// Keeps such a scan, and the ruling that it came to then.
+Result<void> keepEarlierSurface(Casebook& casebook, const ScanRecord& scan);
 
 } // namespace orbita

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The casebook: the earlier visits of the demonstration's drives.
+#include "core/judge/ruling.h"
 #include "core/scan/engine.h"
 #include "core/sim/sim_link.h"
 #include "core/vitals/read_vitals.h"
+#include "store/case_file.h"
 #include "store/casebook.h"
 
 #include <algorithm>
@@ -116,6 +118,35 @@ void readEarlierSurfaces(const std::vector<Target>& demonstration, std::int64_t 
                 take(recordOf(feed, now - aDay * earlier.daysAgo + 1200, {}));
         }
     }
+}
+
+Result<void> keepEarlierSurface(Casebook& casebook, const ScanRecord& scan) {
+    PlateEncoder encoder;
+    const auto kept = casebook.keepScan(0, scan, encoder);
+    if (!kept)
+        return tl::unexpected(kept.error());
+    const auto drive = casebook.knownDrive(scan.drive);
+    if (!drive)
+        return tl::unexpected(drive.error());
+    auto file = caseFileOf(casebook, drive->id, scan.startedAt);
+    if (!file)
+        return tl::unexpected(file.error());
+    std::erase_if(file->visits, [&](const Visit& visit) { return visit.beganAt > scan.startedAt; });
+    std::erase_if(file->vitals, [&](const PastVitals& past) { return past.readAt > scan.startedAt; });
+    if (file->visits.empty())
+        return {};
+    KeptRuling ruling;
+    ruling.visit = file->visits.back().id;
+    ruling.at = scan.startedAt + 600;
+    ruling.ruledBy = file->visits.back().tester;
+    ruling.policy = policyDocument(defaultPolicy());
+    ruling.evidence = gatherEvidence(*file);
+    const Ruling came = rule(ruling.evidence, defaultPolicy());
+    ruling.fate = came.fate;
+    ruling.settled = came.settled;
+    ruling.data = came.data;
+    const auto entered = casebook.enterRuling(ruling);
+    return entered ? Result<void>{} : tl::unexpected(entered.error());
 }
 
 } // namespace orbita

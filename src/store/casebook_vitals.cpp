@@ -146,4 +146,21 @@ Result<std::vector<PastVitals>> Casebook::pastVitals(std::int64_t drive) {
     return list;
 }
 
+Result<std::vector<RawPage>> Casebook::latestRawPages(std::int64_t drive) {
+    std::vector<RawPage> pages;
+    QSqlQuery query(database());
+    if (!run(query,
+             "SELECT name, bytes FROM raw_page WHERE vitals = (SELECT vitals.id FROM vitals JOIN visit ON "
+             "visit.id = vitals.visit WHERE drive = ? ORDER BY read_at DESC, vitals.id DESC LIMIT 1) "
+             "ORDER BY raw_page.rowid",
+             {QVariant::fromValue<qint64>(drive)}))
+        return tl::unexpected(failure("reading the pages of a drive in", query));
+    while (query.next()) {
+        const QByteArray bytes = query.value(1).toByteArray();
+        const auto* const first = reinterpret_cast<const std::byte*>(bytes.constData());
+        pages.push_back({nameAt(query, 0), {first, first + bytes.size()}});
+    }
+    return pages;
+}
+
 } // namespace orbita

@@ -8,6 +8,7 @@
 
 #include <QAbstractItemModelTester>
 #include <QDir>
+#include <QScopeGuard>
 #include <QSignalSpy>
 #include <QTemporaryDir>
 #include <QTest>
@@ -77,6 +78,52 @@ private slots:
         lasting.post([&](Casebook&) { opened.set_value(); });
         opened.get_future().get();
         QVERIFY(lasting.lasts() && lasting.error().isEmpty());
+    }
+    // What was ruled of a drive before is seen before anything is asked of it, and puts it where it belongs.
+    void earlierRulingsAreSeenAtTheStart() {
+        const QByteArray usual = qgetenv("XDG_DATA_HOME");
+        const auto back = qScopeGuard([&] { qputenv("XDG_DATA_HOME", usual); });
+        qputenv("XDG_DATA_HOME", QFile::encodeName(at("data")));
+        {
+            auto casebook = Casebook::open(casebookPath());
+            QVERIFY(casebook.has_value());
+            // The second is retired by a person; the third was judged on too little.
+            for (const char* serial : {"PT5-0002", "PT5-0003"}) {
+                DriveIdentity identity;
+                identity.model = "Petrel 5";
+                identity.serial = serial;
+                identity.capacity = SectorCount{2048};
+                identity.logicalBytes = 512;
+                KeptRuling ruling;
+                ruling.visit =
+                    (*casebook)->beginVisit((*casebook)->driveFor(identity)->id, 1'700'000'000).value();
+                ruling.at = 1'700'000'000;
+                ruling.policy = policyDocument(defaultPolicy());
+                if (identity.serial == "PT5-0002") {
+                    ruling.ownFate = Fate::retire;
+                    ruling.ownReason = "dropped on the quay";
+                }
+                QVERIFY((*casebook)->enterRuling(ruling).has_value());
+            }
+        }
+        plugIn("sda", "PT5-0001");
+        plugIn("sdb", "PT5-0002");
+        plugIn("sdc", "PT5-0003");
+        RackModel rack(RackModel::Source::attachedDrives, system());
+        QCOMPARE(rack.rowCount(), 3);
+        const DriveController& retired = *rack.controller(1);
+        QTRY_VERIFY2(standOf(retired).contains("Retire"), qPrintable(standOf(retired)));
+        QVERIFY2(standOf(retired).contains("2023"), qPrintable(standOf(retired)));
+        QVERIFY(standIsAlarming(retired));
+        QCOMPARE(retired.visit().state(), VisitController::State::notRead); // of the drive nothing was asked
+        QTRY_VERIFY(rack.controller(2)->ruling().latestGiven() != nullptr);
+        for (const int other : {0, 2}) {
+            QCOMPARE(standOf(*rack.controller(other)), QStringLiteral("New in the rack"));
+            QVERIFY(!standIsAlarming(*rack.controller(other)));
+        }
+        rack.sortByUrgency();
+        QCOMPARE(rack.controller(0)->identity().serial, std::string("PT5-0002"));
+        QCOMPARE(rack.controller(2)->identity().serial, std::string("PT5-0001"));
     }
     void drivesComeAndGo() {
         plugIn("sda", "PT5-0001");

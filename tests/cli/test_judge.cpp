@@ -159,7 +159,11 @@ private slots:
             QCOMPARE(file.permissions() & (QFile::ReadGroup | QFile::ReadOther), QFile::Permissions());
         }
         QVERIFY(jsonOf(forms[3])["format"] == "orbita-report");
-        // Without a form, for whoever reads it here; of a drive that is not attached.
+        // Of a drive that is not here, too: from the pages that were kept when it was asked.
+        const Ran technical = cli({"report", "--drive", "1", "--kind", "technical"});
+        for (const char* line : {"What it says it is and can", "Write cache", "can, and is on", "Password"})
+            QVERIFY2(technical.out.contains(line), qPrintable(technical.out));
+        // Without a form, for whoever reads it here.
         const Ran told = cli({"report", "--drive", "1", "--kind", "warranty"});
         QVERIFY(told.out.contains("Sheet for a warranty claim") && told.out.contains("AK-T-7741"));
     }

@@ -431,6 +431,14 @@ private slots:
             QCOMPARE(pages[i].name, vitals.raw[i].name);
             QVERIFY(pages[i].bytes == vitals.raw[i].bytes);
         }
+        // And they are had again, those of the latest time.
+        Vitals later = vitals;
+        later.raw.resize(1);
+        QVERIFY((*casebook)->addVitals(visit.id, later, 1'700'000'200).has_value());
+        const auto latest = (*casebook)->latestRawPages(drive->id);
+        QCOMPARE(latest->size(), std::size_t{1});
+        QVERIFY(latest->front().name == vitals.raw[0].name && latest->front().bytes == vitals.raw[0].bytes);
+        QVERIFY((*casebook)->latestRawPages(drive->id + 1)->empty());
     }
     void drivesAreToldApart() {
         auto casebook = Casebook::open(":memory:");

@@ -71,8 +71,11 @@ DialState dialOf(const DriveController& controller) {
 
 bool standIsAlarming(const DriveController& controller) {
     const ScanView* view = controller.current();
-    if (view == nullptr)
-        return false;
+    if (view == nullptr) {
+        const KeptRuling* earlier = controller.ruling().latestGiven();
+        return earlier != nullptr && earlier->isFinal() && earlier->holds() >= Fate::spareDuty &&
+               controller.visit().state() != VisitController::State::read;
+    }
     const EndReason ended = view->record.status.ended;
     if (!view->running() && controller.ruling().known() &&
         controller.ruling().ruling().fate >= Fate::spareDuty)
@@ -108,6 +111,9 @@ QString standOf(const DriveController& controller) {
         for (const Remark& remark : controller.target().remarks)
             if (QString text = words::remarkShort(remark.kind); !text.isEmpty())
                 return text;
+        if (const KeptRuling* earlier = controller.ruling().latestGiven();
+            earlier != nullptr && earlier->isFinal())
+            return tr("%1: %2").arg(format::day(earlier->at), words::fate(earlier->holds()));
         return controller.target().uses.empty() ? tr("New in the rack") : tr("In use");
     }
     if (controller.replaying())

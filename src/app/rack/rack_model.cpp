@@ -63,9 +63,9 @@ RackModel::RackModel(Source source, SystemPaths system, QObject* parent)
                 readEarlierSurfaces(
                     demos, QDateTime::currentSecsSinceEpoch(), stop, [this](ScanRecord record) {
                         m_keeper->post([record = std::move(record)](Casebook& casebook) {
-                            PlateEncoder encoder;
-                            (void)casebook.keepScan(0, record, encoder); // the demonstration's, and forgotten
+                            (void)keepEarlierSurface(casebook, record); // the demonstration's, and forgotten
                         });
+                        QMetaObject::invokeMethod(this, &RackModel::recallRulings, Qt::QueuedConnection);
                     });
             });
         if (targets)
@@ -155,14 +155,24 @@ int RackModel::addDesk(Target target) {
     connect(&controller->visit(), &VisitController::changed, this, tell);
     connect(&controller->treatment(), &TreatmentController::changed, this, tell);
     connect(&controller->ruling(), &RulingController::changed, this, tell);
+    controller->ruling().recall(controller->identity());
     m_controllers.push_back(std::move(controller));
     endInsertRows();
     return row;
 }
 
+void RackModel::recallRulings() {
+    for (const auto& controller : m_controllers)
+        controller->ruling().recall(controller->identity());
+}
+
 void RackModel::sortByUrgency() {
     const auto urgency = [](const DriveController& controller) {
-        return controller.ruling().known() ? urgencyOf(controller.ruling().ruling()) : INT_MAX;
+        const RulingController& ruling = controller.ruling();
+        if (ruling.known())
+            return urgencyOf(ruling.ruling().fate, ruling.ruling().settled);
+        const KeptRuling* earlier = ruling.latestGiven();
+        return earlier != nullptr ? urgencyOf(earlier->holds(), earlier->isFinal()) : INT_MAX;
     };
     emit layoutAboutToBeChanged();
     const QModelIndexList before = persistentIndexList();

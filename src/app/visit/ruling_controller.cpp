@@ -75,10 +75,12 @@ void RulingController::takeMail() {
         m_ruling = rule(*m_evidence, m_policy);
     }
     if (book) {
-        m_kept = std::move(book->scans);
-        m_unworn = book->unworn;
         m_given = std::move(book->given);
-        wish();
+        if (book->toRuleBy) {
+            m_kept = std::move(book->scans);
+            m_unworn = book->unworn;
+            wish();
+        }
     }
     emit changed();
 }
@@ -90,21 +92,49 @@ void RulingController::setPolicy(const HousePolicy& policy) {
     emit changed();
 }
 
+void RulingController::recall(const DriveIdentity& drive) {
+    if (m_keeper == nullptr || drive.capacity.value == 0 || known())
+        return;
+    m_keeper->post([mail = m_mail, drive](Casebook& casebook) {
+        const auto page = casebook.knownDrive(drive);
+        if (!page || page->id == 0 || page->ambiguousIdentity)
+            return;
+        auto given = casebook.rulings(page->id);
+        if (!given || given->empty())
+            return;
+        {
+            const MutexLock lock(mail->mutex);
+            if (mail->book) // that of askBook() holds them, too
+                return;
+            mail->book = FromBook{{}, {}, std::move(*given), false};
+        }
+        mail->bell.ring();
+    });
+}
+
 void RulingController::askBook(const DriveIdentity& drive) {
     if (m_keeper == nullptr || drive.capacity.value == 0)
         return;
     m_drive = drive;
     m_keeper->post([mail = m_mail, drive](Casebook& casebook) {
         const auto page = casebook.knownDrive(drive);
-        if (!page || page->id == 0)
+        if (!page)
             return;
+        if (page->id == 0) { // what was recalled was of another
+            {
+                const MutexLock lock(mail->mutex);
+                mail->book = FromBook{};
+            }
+            mail->bell.ring();
+            return;
+        }
         auto file = caseFileOf(casebook, page->id, QDateTime::currentSecsSinceEpoch());
         auto given = casebook.rulings(page->id);
         if (!file || !given)
             return; // the keeper has said why
         {
             const MutexLock lock(mail->mutex);
-            mail->book = FromBook{std::move(file->scans), file->unworn, std::move(*given)};
+            mail->book = FromBook{std::move(file->scans), file->unworn, std::move(*given), true};
         }
         mail->bell.ring();
     });

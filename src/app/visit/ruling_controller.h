@@ -25,7 +25,10 @@ public:
     // What is known here and now. Rules anew in a moment; what is given meanwhile takes the place of what
     // waits.
     void take(CaseFile file);
-    // Asks the casebook what it knows of that drive.
+    // Asks the casebook for what was ruled of that drive before; nothing is ruled by it. Not of one whose
+    // page may be that of several drives.
+    void recall(const DriveIdentity& drive);
+    // Asks the casebook what it knows of that drive, to rule by.
     void askBook(const DriveIdentity& drive);
 
     [[nodiscard]] const HousePolicy& policy() const { return m_policy; }
@@ -40,6 +43,10 @@ public:
 
     // Rulings that were entered of this drive, oldest first.
     [[nodiscard]] const std::vector<KeptRuling>& given() const { return m_given; }
+    // The latest of them, whatever the visit; null: none.
+    [[nodiscard]] const KeptRuling* latestGiven() const {
+        return m_given.empty() ? nullptr : &m_given.back();
+    }
     // The latest of them, where it was entered on that visit; null: none.
     [[nodiscard]] const KeptRuling* givenOn(std::int64_t visit) const;
 
@@ -58,6 +65,7 @@ private:
         std::vector<ScanDigest> scans;
         UnwornKind unworn;
         std::vector<KeptRuling> given;
+        bool toRuleBy = true; // else the rulings alone
     };
     // Shared with tasks that may outlive this.
     struct Mailbox {

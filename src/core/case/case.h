@@ -47,7 +47,7 @@ struct Visit {
 struct PastVitals {
     std::int64_t visit = 0;
     std::int64_t readAt = 0; // seconds since 1970
-    Vitals vitals;           // without raw pages
+    Vitals vitals;           // raw pages with the latest only, where it is for a CaseFile
 };
 
 // A scan in the list of those kept.

@@ -24,6 +24,8 @@ struct KeptRuling {
 
     // What holds: a person's word, where there is one.
     [[nodiscard]] Fate holds() const { return ownFate.value_or(fate); }
+    // False: "not judged yet".
+    [[nodiscard]] bool isFinal() const { return settled || ownFate.has_value(); }
 };
 
 } // namespace orbita

@@ -496,8 +496,8 @@ Ruling rule(const Evidence& evidence, const HousePolicy& policy) {
     return Judge(evidence, policy)();
 }
 
-int urgencyOf(const Ruling& ruling) {
-    return (static_cast<int>(Fate::retire) - static_cast<int>(ruling.fate)) * 2 + (ruling.settled ? 1 : 0);
+int urgencyOf(Fate fate, bool settled) {
+    return (static_cast<int>(Fate::retire) - static_cast<int>(fate)) * 2 + (settled ? 1 : 0);
 }
 
 } // namespace orbita

@@ -116,6 +116,6 @@ double measuredIn(const Evidence& evidence, Measured measured);
 
 // Orders rulings by how much is to be done, the most first: the worst fate, and of the same one what is not
 // judged yet. Less: more urgent.
-int urgencyOf(const Ruling& ruling);
+int urgencyOf(Fate fate, bool settled);
 
 } // namespace orbita

@@ -14,7 +14,7 @@ using namespace orbita::test;
 namespace {
 
 #if defined(ORBITA_SANITIZED)
-constexpr int wantedBreaks = 100;
+constexpr int wantedBreaks = 40;
 #else
 constexpr int wantedBreaks = 300;
 #endif

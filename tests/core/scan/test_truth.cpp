@@ -16,7 +16,7 @@ using namespace orbita::test;
 namespace {
 
 #if defined(ORBITA_SANITIZED)
-constexpr unsigned drives = 300;
+constexpr unsigned drives = 120;
 #else
 constexpr unsigned drives = 1000;
 #endif
