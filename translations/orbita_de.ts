@@ -5669,6 +5669,14 @@ Ein Selbsttest beschäftigt seine Mechanik und kann ihm den Rest geben. Das Fall
         <translation>%1 Flecken ließen sich nicht lesen; sie wurden behandelt und lesen jetzt gut</translation>
     </message>
     <message>
+        <source>One patch was written to, and cannot be read all the same</source>
+        <translation>Ein Fleck wurde beschrieben und ist trotzdem nicht lesbar</translation>
+    </message>
+    <message>
+        <source>%1 patches were written to, and cannot be read all the same</source>
+        <translation>%1 Flecken wurden beschrieben und sind trotzdem nicht lesbar</translation>
+    </message>
+    <message>
         <source>One place failed once and has read well since</source>
         <translation>Eine Stelle schlug einmal fehl und las seither gut</translation>
     </message>
@@ -6151,6 +6159,10 @@ Ein Selbsttest beschäftigt seine Mechanik und kann ihm den Rest geben. Das Fall
     <message>
         <source>Patches treated that read well now</source>
         <translation>Behandelte Flecken, die jetzt gut lesen</translation>
+    </message>
+    <message>
+        <source>Patches treated in vain</source>
+        <translation>Vergeblich behandelte Flecken</translation>
     </message>
     <message>
         <source>Places that failed once</source>
@@ -8323,8 +8335,8 @@ Ein Selbsttest beschäftigt seine Mechanik und kann ihm den Rest geben. Das Fall
         <translation>Gerätepfade, demo:NAME oder Szenarien; eines nach dem anderen</translation>
     </message>
     <message>
-        <source>leave a step out: vitals, self-test, sample, scan, second-looks, ruling, report</source>
-        <translation>einen Schritt auslassen: vitals, self-test, sample, scan, second-looks, ruling, report</translation>
+        <source>leave steps out: vitals, self-test, sample, scan, second-looks, ruling, report; several with commas between</source>
+        <translation>Schritte auslassen: vitals, self-test, sample, scan, second-looks, ruling, report; mehrere durch Kommas getrennt</translation>
     </message>
     <message>
         <source>when reading ends, as of scan; </source>
@@ -12511,7 +12523,7 @@ Um es zu tun, wiederholen Sie das mit --confirm: </translation>
     </message>
     <message>
         <source>reading the pages of a drive in</source>
-        <translation>Lesen der Seiten eines Laufwerks in</translation>
+        <translation>beim Lesen der Seiten eines Laufwerks in</translation>
     </message>
     <message>
         <source>reading the defects in</source>

@@ -250,7 +250,9 @@ void addAssessOptions(CLI::App& command, AssessOptions& options) {
         ->check(notEmpty());
     command
         .add_option("--skip", options.skip,
-                    "leave a step out: vitals, self-test, sample, scan, second-looks, ruling, report")
+                    "leave steps out: vitals, self-test, sample, scan, second-looks, ruling, report; several "
+                    "with commas between")
+        ->delimiter(',')
         ->check(CLI::IsMember({"vitals", "self-test", "sample", "scan", "second-looks", "ruling", "report"}));
     command
         .add_option("--stop", options.stops,

@@ -10,7 +10,7 @@ namespace orbita::cli {
 
 Result<HeldDrive> holdDrive(const std::string& name) {
     HeldDrive ready;
-    auto target = findTarget(name);
+    auto target = namedTarget(name);
     if (!target)
         return tl::unexpected(target.error());
     ready.target = std::move(*target);

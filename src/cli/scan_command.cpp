@@ -502,7 +502,7 @@ bool nothingIsMissing(const ScanOptions& options) {
 } // namespace
 
 int scan(const ScanOptions& options) {
-    auto target = findTarget(options.target);
+    auto target = namedTarget(options.target);
     if (!target)
         return complain(target.error());
     target->untoldPlacesToo = options.placeIsElsewhere;

@@ -9,6 +9,7 @@
 #include "store/casebook.h"
 
 #include <QString>
+#include <map>
 #include <sys/stat.h>
 
 namespace orbita::cli {
@@ -25,9 +26,17 @@ bool isNoDrive(const Target& target) {
 
 } // namespace
 
+Result<Target> namedTarget(const std::string& name) {
+    static std::map<std::string, std::shared_ptr<sim::Condition>> known;
+    auto target = findTarget(name);
+    if (target && target->condition)
+        target->condition = known.emplace(name, target->condition).first->second;
+    return target;
+}
+
 Result<AskedDrive> askDrive(const std::string& name, bool mayChangeState, Nanoseconds patience) {
     AskedDrive asked;
-    auto target = findTarget(name);
+    auto target = namedTarget(name);
     if (!target)
         return tl::unexpected(target.error());
     asked.target = std::move(*target);

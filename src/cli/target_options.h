@@ -16,6 +16,10 @@ struct AskedDrive {
     Vitals vitals;
 };
 
+// As findTarget(). A simulated drive stays the one it was for as long as the program runs: it remembers what
+// was done to it, as others do.
+Result<Target> namedTarget(const std::string& name);
+
 // Finds the target, opens it and reads its vitals; where `mayChangeState`, self-tests may be started on it.
 // A device that takes no commands comes back with vitals that say so. Errors also for what is no drive at
 // all.

@@ -73,6 +73,9 @@ QString measuredSentence(const RulingReason& reason, const Evidence& evidence) {
     case Measured::healedPatches:
         return counted(n, "One patch could not be read; it was treated, and reads well now",
                        "%1 patches could not be read; they were treated, and read well now");
+    case Measured::vainPatches:
+        return counted(n, "One patch was written to, and cannot be read all the same",
+                       "%1 patches were written to, and cannot be read all the same");
     case Measured::readSecondTry:
         return counted(n, "One place failed once and has read well since",
                        "%1 places failed once and have read well since");
@@ -490,6 +493,8 @@ QString measured(Measured measured) {
         return tr("Unreadable sectors");
     case Measured::healedPatches:
         return tr("Patches treated that read well now");
+    case Measured::vainPatches:
+        return tr("Patches treated in vain");
     case Measured::readSecondTry:
         return tr("Places that failed once");
     case Measured::stalledPlaces:

@@ -15,6 +15,18 @@ bool isBridged(const std::string& attachment) {
     return attachment.find("USB") != std::string::npos;
 }
 
+// Of a drive that is known by its place alone, what was found earlier may have been found on another.
+void keepTheLatestSitting(CaseFile& file, std::vector<ScanDigest>& scans) {
+    std::int64_t latest = 0;
+    for (const PastVitals& past : file.vitals)
+        latest = std::max(latest, past.readAt);
+    for (const ScanDigest& scan : scans)
+        latest = std::max(latest, scan.startedAt);
+    std::erase_if(file.vitals, [&](const PastVitals& past) { return past.readAt < latest - aSitting; });
+    std::erase_if(scans, [&](const ScanDigest& scan) { return scan.startedAt < latest - aSitting; });
+    std::erase_if(file.visits, [&](const Visit& visit) { return visit.beganAt < latest - aSitting; });
+}
+
 } // namespace
 
 Result<CaseFile> caseFileOf(Casebook& casebook, std::int64_t drive, std::int64_t now) {
@@ -33,6 +45,8 @@ Result<CaseFile> caseFileOf(Casebook& casebook, std::int64_t drive, std::int64_t
     if (!scans)
         return tl::unexpected(scans.error());
     std::erase_if(*scans, [](const ScanDigest& scan) { return !saysSomething(scan); });
+    if (listed->ambiguousIdentity)
+        keepTheLatestSitting(file, *scans);
     if (!scans->empty())
         file.drive = scans->back().drive;
     // The first says what it was like then.
@@ -43,10 +57,8 @@ Result<CaseFile> caseFileOf(Casebook& casebook, std::int64_t drive, std::int64_t
     if (!unworn)
         return tl::unexpected(unworn.error());
     file.unworn = *unworn;
-    const auto latest =
-        std::max_element(file.vitals.begin(), file.vitals.end(),
-                         [](const PastVitals& a, const PastVitals& b) { return a.readAt < b.readAt; });
-    if (latest != file.vitals.end()) {
+    if (!file.vitals.empty()) { // the oldest first
+        PastVitals* const latest = &file.vitals.back();
         auto pages = casebook.latestRawPages(drive);
         if (!pages)
             return tl::unexpected(pages.error());

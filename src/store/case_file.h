@@ -11,6 +11,10 @@ namespace orbita {
 // do not.
 constexpr std::size_t scansForRuling = 8;
 
+// Of a drive without a serial number of its own, which is known by its place alone, no more counts than was
+// found within so many seconds: earlier, another may have been there.
+constexpr std::int64_t aSitting = 86'400;
+
 // Of that page. Scans that found nothing out are left out; one that is damaged is, too: what it would have
 // vouched for is then missing.
 Result<CaseFile> caseFileOf(Casebook& casebook, std::int64_t drive, std::int64_t now);

@@ -3,6 +3,7 @@
 #include "app/rack/dial_state.h"
 #include "app/rack/rack_model.h"
 #include "app/visit/casebook_keeper.h"
+#include "store/case_file.h"
 #include "support/read_only_folder.h"
 #include "support/scan_runner.h"
 
@@ -124,6 +125,66 @@ private slots:
         rack.sortByUrgency();
         QCOMPARE(rack.controller(0)->identity().serial, std::string("PT5-0002"));
         QCOMPARE(rack.controller(2)->identity().serial, std::string("PT5-0001"));
+    }
+    // Without a serial number it may have been another that stood there: nothing of it is told of this one.
+    void whatIsKnownByItsPlaceAloneInheritsNothing() {
+        const QByteArray usual = qgetenv("XDG_DATA_HOME");
+        const auto back = qScopeGuard([&] { qputenv("XDG_DATA_HOME", usual); });
+        qputenv("XDG_DATA_HOME", QFile::encodeName(at("data")));
+        plugIn("sda", "");
+        DriveIdentity identity;
+        identity.model = "Petrel 5";
+        identity.path = at("dev/sda").toStdString();
+        identity.capacity = SectorCount{2048};
+        identity.logicalBytes = 512;
+        const std::int64_t now = QDateTime::currentSecsSinceEpoch();
+        std::int64_t page = 0;
+        {
+            auto casebook = Casebook::open(casebookPath());
+            QVERIFY(casebook.has_value());
+            const auto drive = (*casebook)->driveFor(identity);
+            QVERIFY(drive->ambiguousIdentity);
+            page = drive->id;
+            KeptRuling ruling;
+            ruling.policy = policyDocument(defaultPolicy());
+            for (const std::int64_t daysAgo : {300, 0}) {
+                ruling.at = now - daysAgo * 86'400;
+                ruling.visit = (*casebook)->beginVisit(page, ruling.at).value();
+                ruling.ownFate = Fate::retire;
+                ruling.ownReason = "worn out";
+                if (daysAgo > 0)
+                    QVERIFY((*casebook)->enterRuling(ruling).has_value());
+                Vitals vitals;
+                vitals.identity = identity;
+                vitals.readings = {Reading{}};
+                vitals.readings.front().kind = ReadingKind::pendingSectors;
+                vitals.readings.front().value = daysAgo;
+                QVERIFY((*casebook)->addVitals(ruling.visit, vitals, ruling.at + 1).has_value());
+            }
+            const auto file = caseFileOf(**casebook, page, now + 2);
+            QCOMPARE(file->visits.size(), std::size_t{1});
+            QCOMPARE(file->vitals.size(), std::size_t{1});
+            QCOMPARE(file->vitals.front().vitals.readings.front().value, std::int64_t{0});
+        }
+        RackModel rack(RackModel::Source::attachedDrives, system());
+        QCOMPARE(rack.rowCount(), 1);
+        const DriveController& drive = *rack.controller(0);
+        QCOMPARE(drive.identity().path, identity.path);
+        QTest::qWait(500);
+        QVERIFY(drive.ruling().given().empty() && !drive.ruling().known());
+        QVERIFY(drive.visit().earlierVisits().empty() && drive.visit().past().empty());
+        QCOMPARE(standOf(drive), QStringLiteral("New in the rack"));
+    }
+    // The demonstration tells what its own earlier visits came to.
+    void theDemonstrationHasBeenRuledOn() {
+        RackModel rack(RackModel::Source::demonstration);
+        const DriveController* fulmar = nullptr;
+        for (int row = 0; row < rack.rowCount(); ++row)
+            if (rack.controller(row)->target().name == "demo:fulmar")
+                fulmar = rack.controller(row);
+        QVERIFY(fulmar != nullptr);
+        QTRY_VERIFY_WITH_TIMEOUT(fulmar->ruling().given().size() == 2, 60'000);
+        QVERIFY2(standOf(*fulmar).contains("Watch"), qPrintable(standOf(*fulmar)));
     }
     void drivesComeAndGo() {
         plugIn("sda", "PT5-0001");

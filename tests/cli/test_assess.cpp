@@ -11,15 +11,15 @@ using namespace orbita::test;
 namespace {
 
 QString drive(const QString& path, const QByteArray& serial, const QByteArray& defects,
-              const QByteArray& more = {}) {
+              const QByteArray& more = {}, const QByteArray& front = "ata") {
     QFile file(path);
     if (!file.open(QIODevice::WriteOnly))
         qFatal("cannot write");
     file.write(R"({"format":"orbita-scenario","version":1,"name":"x","drive":{"model":"Auk R3","serial":")" +
                serial +
                R"(","sectors":8000000,"physical_bytes":4096,"rpm":5900,"attachment":"SATA"},)"
-               R"("pace":{"outer_mb_per_s":150},"front":"ata",)" +
-               more + R"("defects":[)" + defects + "]}");
+               R"("pace":{"outer_mb_per_s":150},"front":")" +
+               front + R"(",)" + more + R"("defects":[)" + defects + "]}");
     return QStringLiteral("sim:") + path;
 }
 
@@ -113,6 +113,27 @@ private slots:
         QCOMPARE(stepsIn(ran.out), (QStringList{"Vitals", "Ruling"}));
         QVERIFY(ran.out.contains("save the data first"));
         QCOMPARE(ran.status, 6);
+    }
+
+    // What its own test found on this visit is what it is judged by, and its data is to be saved now.
+    void aFailedSelfTestWeighs() {
+        const Ran ran = cli({"assess", "demo:auk"});
+        QVERIFY2(ran.out.contains("its self-test failed"), qPrintable(ran.out + ran.err));
+        const QString ruling = ran.out.section("== Ruling", 1);
+        QVERIFY2(ruling.contains("self-test") && ruling.contains("Copy its data elsewhere now"),
+                 qPrintable(ruling));
+    }
+
+    // Behind a bridge that passes no questions on, what was asked and what was read are still of one drive.
+    void behindABridgeItIsOneDrive() {
+        const Ran ran =
+            cli({"assess", drive(path("bridged.json"), "AK-T-1009", unreadable(4'000'000), {}, "bridge"),
+                 "--skip", "sample,self-test", "--data", "saved"});
+        QVERIFY2(stepsIn(ran.out).contains("Scan of all of it"), qPrintable(ran.out + ran.err));
+        QVERIFY2(!stepsIn(ran.out).contains("Sample"), qPrintable(ran.out));
+        QVERIFY2(ran.out.section("== Ruling", 1).contains("Unreadable sectors in one place"),
+                 qPrintable(ran.out));
+        QCOMPARE(cli({"casebook", "drives"}).out.trimmed().count('\n'), 0);
     }
 
     // A serial number that means nothing tells its scans from no others; those just made are its own.

@@ -367,7 +367,16 @@ void CasebookPage::showLife(const KnownLife& known) {
     m_title->setText(parts.join(QStringLiteral(" · ")));
     m_visits->setItemDelegateForColumn(m_life->surfaceColumn(), new SurfaceDelegate(m_visits));
     m_visits->resizeColumnsToContents();
+    // What the surface looked like is seen of every visit; a long ruling gives way, and is told in full by a
+    // tip.
+    constexpr int leastSurface = 130;
+    constexpr int leastRuling = 110;
     m_visits->setColumnWidth(m_life->surfaceColumn(), 10);
+    const int left = m_visits->viewport()->width() - m_visits->horizontalHeader()->length() + 10;
+    if (left < leastSurface)
+        m_visits->setColumnWidth(
+            m_life->rulingColumn(),
+            std::max(leastRuling, m_visits->columnWidth(m_life->rulingColumn()) - (leastSurface - left)));
     m_visits->horizontalHeader()->setStretchLastSection(true);
     const int rows = m_life->rowCount();
     m_visits->setFixedHeight(m_visits->horizontalHeader()->sizeHint().height() +

@@ -57,6 +57,10 @@ void LifeModel::show(DriveLife life) {
     endResetModel();
 }
 
+int LifeModel::rulingColumn() {
+    return ruled;
+}
+
 int LifeModel::rowCount(const QModelIndex& parent) const {
     return parent.isValid() ? 0 : static_cast<int>(m_life.visits.size());
 }
@@ -110,6 +114,8 @@ QVariant LifeModel::data(const QModelIndex& index, int role) const {
                       "many late places.")
                 .arg(words::wearShort(visit.wear));
         QStringList lines;
+        if (visit.ruling)
+            lines << words::ruledShort(*visit.ruling);
         for (const std::string& line : {visit.visit.customer, visit.visit.words, visit.visit.notes})
             if (!line.empty())
                 lines << QString::fromStdString(line);

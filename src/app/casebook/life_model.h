@@ -21,6 +21,7 @@ public:
         return m_zones[static_cast<std::size_t>(row)];
     }
     [[nodiscard]] const PaceRange& range() const { return m_range; }
+    [[nodiscard]] static int rulingColumn();
     [[nodiscard]] int surfaceColumn() const { return columnCount() - 1; }
 
     [[nodiscard]] int rowCount(const QModelIndex& parent = {}) const override;

@@ -74,6 +74,13 @@ std::vector<LbaSpan> placesOf(const RulingReason& reason, const Evidence& eviden
             places.push_back(one.span);
         return places;
     }
+    case Measured::vainPatches: {
+        std::vector<LbaSpan> places;
+        for (const Treatment& one : scan.treatments.all())
+            if (one.result >= TreatmentResult::stillUnreadable)
+                places.push_back(one.span);
+        return places;
+    }
     default:
         return {};
     }

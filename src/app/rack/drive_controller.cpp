@@ -47,6 +47,11 @@ void DriveController::setPolicy(const HousePolicy& policy) {
     emit stateChanged();
 }
 
+void DriveController::lookIntoCasebookAgain() {
+    m_bookAsked = false;
+    judgeAnew();
+}
+
 void DriveController::judgeAnew() {
     if (m_replay)
         return; // nothing new is known

@@ -52,6 +52,8 @@ public:
     [[nodiscard]] const RulingController& ruling() const { return m_ruling; }
     // Has the ruling go by what is known now; asks the casebook once for what it knows.
     void judgeAnew();
+    // More has been entered of it in the casebook, from elsewhere.
+    void lookIntoCasebookAgain();
     // Why it cannot be treated now; empty if it can. The advice, and the gate, are asked elsewhere.
     [[nodiscard]] QString whyNotTreat() const;
     // What was treated is noted on the map of the scan in view as it goes, and kept with it.

@@ -65,7 +65,8 @@ RackModel::RackModel(Source source, SystemPaths system, QObject* parent)
                         m_keeper->post([record = std::move(record)](Casebook& casebook) {
                             (void)keepEarlierSurface(casebook, record); // the demonstration's, and forgotten
                         });
-                        QMetaObject::invokeMethod(this, &RackModel::recallRulings, Qt::QueuedConnection);
+                        QMetaObject::invokeMethod(this, &RackModel::lookIntoCasebookAgain,
+                                                  Qt::QueuedConnection);
                     });
             });
         if (targets)
@@ -155,15 +156,14 @@ int RackModel::addDesk(Target target) {
     connect(&controller->visit(), &VisitController::changed, this, tell);
     connect(&controller->treatment(), &TreatmentController::changed, this, tell);
     connect(&controller->ruling(), &RulingController::changed, this, tell);
-    controller->ruling().recall(controller->identity());
     m_controllers.push_back(std::move(controller));
     endInsertRows();
     return row;
 }
 
-void RackModel::recallRulings() {
+void RackModel::lookIntoCasebookAgain() {
     for (const auto& controller : m_controllers)
-        controller->ruling().recall(controller->identity());
+        controller->lookIntoCasebookAgain();
 }
 
 void RackModel::sortByUrgency() {

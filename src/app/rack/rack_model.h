@@ -32,8 +32,8 @@ public:
     [[nodiscard]] std::optional<Error> error() const { return m_error; }
     // What is most urgent first; of what is alike, in the order in which it stood.
     void sortByUrgency();
-    // Asks the casebook for what was ruled of each of them before.
-    void recallRulings();
+    // More has been entered of them meanwhile.
+    void lookIntoCasebookAgain();
     [[nodiscard]] const HousePolicy& policy() const { return m_policy; }
     // Judges every drive by that one from now on, and attached ones the next time, too.
     void setPolicy(const HousePolicy& policy);

@@ -12,7 +12,7 @@ namespace orbita::app {
 
 namespace {
 
-constexpr int cardHeight = 86;
+constexpr int cardHeight = 80;
 constexpr int dialSize = 56;
 
 class CardDelegate final : public QStyledItemDelegate {
@@ -40,7 +40,7 @@ public:
         }
         paintDial(*painter, {card.left() + 6, card.center().y() - dialSize / 2.0, dialSize, dialSize},
                   dialOf(*controller), Theme::instance().palette(), 12);
-        const QRectF text = card.adjusted(dialSize + 14, 12, -6, -8);
+        const QRectF text = card.adjusted(dialSize + 14, 10, -6, -8);
         const auto line = [&](double y, const QFont& font, const QColor& colour, const QString& words) {
             painter->setFont(font);
             painter->setPen(colour);

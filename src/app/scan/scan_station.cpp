@@ -346,6 +346,8 @@ QWidget* ScanStation::makeSide() {
     m_judgement->setAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     m_lateness->setFixedHeight(118);
     m_tape->setMinimumHeight(60);
+    // It takes what is left, and asks for no more: it scrolls by itself.
+    m_tape->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Ignored);
     m_latenessHeading = Theme::heading({}, side);
     column->addWidget(m_progress);
     column->addSpacing(4);

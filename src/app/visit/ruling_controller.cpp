@@ -75,12 +75,10 @@ void RulingController::takeMail() {
         m_ruling = rule(*m_evidence, m_policy);
     }
     if (book) {
+        m_kept = std::move(book->scans);
+        m_unworn = book->unworn;
         m_given = std::move(book->given);
-        if (book->toRuleBy) {
-            m_kept = std::move(book->scans);
-            m_unworn = book->unworn;
-            wish();
-        }
+        wish();
     }
     emit changed();
 }
@@ -92,26 +90,6 @@ void RulingController::setPolicy(const HousePolicy& policy) {
     emit changed();
 }
 
-void RulingController::recall(const DriveIdentity& drive) {
-    if (m_keeper == nullptr || drive.capacity.value == 0 || known())
-        return;
-    m_keeper->post([mail = m_mail, drive](Casebook& casebook) {
-        const auto page = casebook.knownDrive(drive);
-        if (!page || page->id == 0 || page->ambiguousIdentity)
-            return;
-        auto given = casebook.rulings(page->id);
-        if (!given || given->empty())
-            return;
-        {
-            const MutexLock lock(mail->mutex);
-            if (mail->book) // that of askBook() holds them, too
-                return;
-            mail->book = FromBook{{}, {}, std::move(*given), false};
-        }
-        mail->bell.ring();
-    });
-}
-
 void RulingController::askBook(const DriveIdentity& drive) {
     if (m_keeper == nullptr || drive.capacity.value == 0)
         return;
@@ -119,22 +97,23 @@ void RulingController::askBook(const DriveIdentity& drive) {
     m_keeper->post([mail = m_mail, drive](Casebook& casebook) {
         const auto page = casebook.knownDrive(drive);
         if (!page)
+            return; // the keeper has said why
+        if (page->id == 0)
             return;
-        if (page->id == 0) { // what was recalled was of another
-            {
-                const MutexLock lock(mail->mutex);
-                mail->book = FromBook{};
-            }
-            mail->bell.ring();
-            return;
-        }
         auto file = caseFileOf(casebook, page->id, QDateTime::currentSecsSinceEpoch());
         auto given = casebook.rulings(page->id);
         if (!file || !given)
             return; // the keeper has said why
+        if (page->ambiguousIdentity) {
+            // Known by its place alone: what is not of this sitting may be of another drive.
+            file->scans.clear();
+            std::erase_if(*given, [](const KeptRuling& ruling) {
+                return ruling.at < QDateTime::currentSecsSinceEpoch() - aSitting;
+            });
+        }
         {
             const MutexLock lock(mail->mutex);
-            mail->book = FromBook{std::move(file->scans), file->unworn, std::move(*given), true};
+            mail->book = FromBook{std::move(file->scans), file->unworn, std::move(*given)};
         }
         mail->bell.ring();
     });

@@ -25,10 +25,7 @@ public:
     // What is known here and now. Rules anew in a moment; what is given meanwhile takes the place of what
     // waits.
     void take(CaseFile file);
-    // Asks the casebook for what was ruled of that drive before; nothing is ruled by it. Not of one whose
-    // page may be that of several drives.
-    void recall(const DriveIdentity& drive);
-    // Asks the casebook what it knows of that drive, to rule by.
+    // Asks the casebook what it knows of that drive.
     void askBook(const DriveIdentity& drive);
 
     [[nodiscard]] const HousePolicy& policy() const { return m_policy; }
@@ -65,7 +62,6 @@ private:
         std::vector<ScanDigest> scans;
         UnwornKind unworn;
         std::vector<KeptRuling> given;
-        bool toRuleBy = true; // else the rulings alone
     };
     // Shared with tasks that may outlive this.
     struct Mailbox {

@@ -318,9 +318,10 @@ void VisitController::askBook(const DriveIdentity& identity) {
         if (!drive)
             return keeper->report(drive.error());
         VisitBook book;
-        if (auto visits = casebook.visits(drive->id))
+        // Of one that is known by its place alone, what stands there may have been found on another.
+        if (auto visits = casebook.visits(drive->id); visits && !drive->ambiguousIdentity)
             book.earlier = std::move(*visits);
-        if (auto past = casebook.pastVitals(drive->id))
+        if (auto past = casebook.pastVitals(drive->id); past && !drive->ambiguousIdentity)
             book.past = std::move(*past);
         book.actions = casebook.actions(drive->id).value_or(std::vector<DriveAction>{});
         {

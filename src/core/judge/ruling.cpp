@@ -462,6 +462,8 @@ double measuredIn(const Evidence& evidence, Measured measured) {
         return number(evidence.change.patches.grown);
     case Measured::healedPatches:
         return number(damage.healedPatches);
+    case Measured::vainPatches:
+        return number(damage.vainPatches);
     case Measured::readSecondTry:
         return number(damage.readSecondTry);
     case Measured::stalledPlaces:

@@ -34,6 +34,7 @@ enum class Measured : std::uint8_t {
     unreadablePatches,
     unreadableSectors, // physical ones
     healedPatches,     // treated, and read well since
+    vainPatches,       // written to, and unreadable all the same
     readSecondTry,     // places that failed once
     stalledPlaces,
     strainingPlaces,
@@ -48,7 +49,7 @@ enum class Measured : std::uint8_t {
     wear,       // doublings from an unworn drive, those that counting leaves no doubt of; see wear.h
     wearGrowth, // likewise, from its own first visit
 };
-constexpr std::size_t measuredCount = 18;
+constexpr std::size_t measuredCount = 19;
 std::string_view measuredName(Measured measured);
 std::optional<Measured> measuredFromName(std::string_view name);
 bool isPercent(Measured measured);

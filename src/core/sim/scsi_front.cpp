@@ -286,15 +286,16 @@ private:
         const ata::IdentifyData& id = m_scenario.identity;
         if (block.bytes[1] == std::byte{0}) {
             scsi::InquiryData data;
-            if (m_scenario.front == Front::scsi) {
+            // A bridge that passes no commands on still tells whose drive it holds; many do.
+            if (m_scenario.front != Front::sat) {
                 const auto space = id.model.find(' ');
                 data.vendor = id.model.substr(0, space);
                 data.product = space == std::string::npos ? "" : id.model.substr(space + 1);
             } else {
-                data.vendor = m_scenario.front == Front::sat ? "ATA" : "Dockside";
-                data.product = m_scenario.front == Front::sat ? id.model : "USB cradle";
+                data.vendor = "ATA";
+                data.product = id.model;
             }
-            data.revision = m_scenario.front == Front::bridge ? "1.04" : id.firmware.substr(0, 4);
+            data.revision = id.firmware.substr(0, 4);
             return scsi::encodeInquiry(data);
         }
         const auto text = [](const std::string& s) {
@@ -315,8 +316,7 @@ private:
             return scsi::makeVpd(scsi::vpd::supported, pages);
         }
         case scsi::vpd::serialNumber:
-            return scsi::makeVpd(scsi::vpd::serialNumber,
-                                 text(m_scenario.front == Front::bridge ? "000000000417" : id.serial));
+            return scsi::makeVpd(scsi::vpd::serialNumber, text(id.serial));
         case scsi::vpd::identification:
             if (m_scenario.front == Front::bridge)
                 break;

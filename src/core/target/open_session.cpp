@@ -13,15 +13,6 @@ namespace {
 
 constexpr Nanoseconds sessionPatience = std::chrono::seconds{20};
 
-// What is known of the drive without asking it. Of one behind a simulated bridge the scenario knows more than
-// the bridge lets through.
-DriveId meantBy(const Target& target) {
-    DriveId meant = driveIdOf(target.identity);
-    if (target.simulated() && target.scenario->front == sim::Front::bridge)
-        return {{}, {}, {}, meant.capacityBytes};
-    return meant;
-}
-
 Result<std::unique_ptr<DriveSession>> openSimulated(const Target& target, bool paced, const DriveId& meant,
                                                     std::optional<ActionLog> log,
                                                     const std::stop_token& stop) {
@@ -89,7 +80,7 @@ Result<void> standsWhereItStood(const DriveSession& session, const Target& targe
 
 Result<std::unique_ptr<DriveSession>> openSession(const Target& target, bool paced,
                                                   const std::stop_token& stop, const std::string& actionLog) {
-    return openFor(target, paced, meantBy(target), actionLog, stop);
+    return openFor(target, paced, driveIdOf(target.identity), actionLog, stop);
 }
 
 Result<DriveId> whoAnswersAt(const Target& target, const std::stop_token& stop) {

@@ -154,6 +154,38 @@ private slots:
         QCOMPARE(evidence.damage.unreadableSectors, std::uint64_t{1});
     }
 
+    // What stays unreadable although it was written to; reading alone is no such try, and what reads well at
+    // last has healed.
+    void placesThatWereWrittenToInVain() {
+        ScanDigest scan =
+            digest(today, {unreadable(1000, 8), unreadable(900'000, 8), unreadable(9'000'000, 8)});
+        scan.treatments.add({{Lba{1000}, SectorCount{8}},
+                             TreatmentStep::zeros,
+                             TreatmentResult::stillUnreadable,
+                             today + 100});
+        scan.treatments.add({{Lba{900'000}, SectorCount{8}},
+                             TreatmentStep::readAgain,
+                             TreatmentResult::stillUnreadable,
+                             today + 100});
+        QCOMPARE(of({scan}).damage.vainPatches, std::uint64_t{1});
+        QCOMPARE(of({scan, digest(today + 200, {})}).damage.vainPatches, std::uint64_t{0});
+        QCOMPARE(of({scan, digest(today + 200, {unreadable(1000, 8)})}).damage.vainPatches, std::uint64_t{1});
+    }
+
+    // Read twice in one second, as quick tools do: what was entered last is the latest.
+    void ofVitalsOfOneSecondTheLastCounts() {
+        CaseFile file;
+        file.now = today;
+        file.vitals.resize(2);
+        for (PastVitals& past : file.vitals) {
+            past.visit = 1;
+            past.readAt = today;
+        }
+        file.vitals[1].vitals.selfTests = {
+            {SelfTestKind::shortTest, SelfTestResult::failedRead, 4000, Lba{800'000}}};
+        QVERIFY(gatherEvidence(file).own.selfTest.has_value());
+    }
+
     void freezesAreRemembered() {
         ScanDigest froze = digest(lastYear, {}, {{Lba{0}, SectorCount{1'000'000}}});
         froze.standstills = {{{Lba{1'000'000}, SectorCount{2048}}, StandstillKind::froze, 1}};

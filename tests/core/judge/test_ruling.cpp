@@ -90,6 +90,7 @@ public:
         d.unreadablePatches = few();
         d.unreadableSectors = d.unreadablePatches + few();
         d.healedPatches = few();
+        d.vainPatches = few();
         d.stalled = few();
         d.straining = few();
         d.laboured = few();
@@ -155,6 +156,7 @@ public:
             break;
         default:
             d.healedPatches += by;
+            d.vainPatches += by;
         }
     }
 

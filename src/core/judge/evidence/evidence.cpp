@@ -29,7 +29,7 @@ OwnWord ownWordOf(const CaseFile& file, std::int64_t visit) {
     const PastVitals* latest = nullptr;
     const PastVitals* before = nullptr;
     for (const PastVitals& past : file.vitals)
-        if (latest == nullptr || past.readAt > latest->readAt)
+        if (latest == nullptr || past.readAt >= latest->readAt) // of one second: as they were entered
             latest = &past;
     if (latest == nullptr)
         return own;
@@ -80,6 +80,7 @@ Damage damageOf(const KnownSurface& known, const std::vector<const ScanDigest*>&
     for (const Patch& patch : patchesOf(bad, known.state.logicalBytes))
         damage.unreadablePatches += patch.unreadable.value > 0 ? 1 : 0;
     damage.healedPatches = known.healedPatches;
+    damage.vainPatches = known.vainPatches;
 
     DamagePlaces places;
     places.capacity = drive.capacity;

@@ -55,6 +55,7 @@ struct Damage {
     std::uint64_t unreadablePatches = 0;
     std::uint64_t failedBlocks = 0; // failed as a whole; their sectors are still to be found out
     std::uint64_t healedPatches = 0;
+    std::uint64_t vainPatches = 0;   // written to, and unreadable all the same
     std::uint64_t readSecondTry = 0; // places that failed once, and read well on every later try
     std::uint64_t stalled = 0;       // places, each a run of sectors
     std::uint64_t straining = 0;

@@ -264,6 +264,7 @@ void visitDamage(Visitor& v, Damage& damage) {
     v.value("unreadable_patches", damage.unreadablePatches);
     v.value("failed_blocks", damage.failedBlocks);
     v.value("healed_patches", damage.healedPatches);
+    v.value("vain_patches", damage.vainPatches);
     v.value("read_second_try", damage.readSecondTry);
     v.value("stalled", damage.stalled);
     v.value("straining", damage.straining);

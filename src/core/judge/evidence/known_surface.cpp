@@ -25,6 +25,15 @@ std::uint64_t patchesWithUnreadable(const std::vector<LedgerEntry>& entries, std
     return count;
 }
 
+// A drive that keeps a sector unreadable although it was given something to write there has nothing left to
+// put in its place.
+bool wasWrittenInVain(const Patch& patch, const TreatmentLayer& treatments) {
+    return std::any_of(treatments.all().begin(), treatments.all().end(), [&](const Treatment& one) {
+        return one.step != TreatmentStep::readAgain && one.result >= TreatmentResult::stillUnreadable &&
+               one.span.first < patch.span.end() && patch.span.first < one.span.end();
+    });
+}
+
 } // namespace
 
 KnownSurface surfaceKnownFrom(const std::vector<const ScanDigest*>& scans) {
@@ -67,6 +76,9 @@ KnownSurface surfaceKnownFrom(const std::vector<const ScanDigest*>& scans) {
     }
     known.state.read = read.spans();
     known.state.ledger = ledger.entries();
+    for (const Patch& patch : patchesOf(known.state.ledger, logicalBytes))
+        known.vainPatches +=
+            patch.unreadable.value > 0 && wasWrittenInVain(patch, known.state.treatments) ? 1 : 0;
     return known;
 }
 

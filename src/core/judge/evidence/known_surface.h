@@ -13,6 +13,7 @@ struct KnownSurface {
     // Of each scan, how much of the drive it was the last to read, 0 to 1; in the order of the scans.
     std::vector<double> share;
     std::uint64_t healedPatches = 0; // that held unreadable sectors, and were treated since
+    std::uint64_t vainPatches = 0;   // that were written to, and hold unreadable sectors all the same
 };
 
 // `scans`: of one drive, in ascending order of time. Sectors are those of the last one.
