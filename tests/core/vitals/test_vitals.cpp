@@ -226,8 +226,9 @@ private slots:
         const Vitals vitals = readVitals(drive.enquiry, drive.known);
         QVERIFY(vitals.has(VitalsNote::bridgeHides));
         QVERIFY(vitals.readings.empty());
-        // What is known is the bridge, and it is not taken for the drive.
-        QVERIFY(vitals.identity.serial != "PT5-00042");
+        // Who it is, the bridge tells; how it is, nobody does.
+        QCOMPARE(vitals.identity.model, std::string("Petrel 5"));
+        QCOMPARE(vitals.identity.serial, std::string("PT5-00042"));
         QCOMPARE(vitals.identity.capacity.value, std::uint64_t{4'000'000});
         const auto gate = judgeEntry(vitals, {}, {}, defaultPolicy());
         QCOMPARE(gate.entry, Entry::gently);
