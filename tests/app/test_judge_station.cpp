@@ -189,6 +189,8 @@ private slots:
             test::click(*m_window, "Write a report");
             QTRY_VERIFY(m_window->findChild<ReportDialog*>() != nullptr);
             const QPointer<ReportDialog> dialog = m_window->findChild<ReportDialog*>();
+            QTRY_VERIFY(
+                dialog->findChild<QPushButton*>(QStringLiteral("primary"))->isEnabled()); // its shop is known
             auto* shop = dialog->findChild<QLineEdit*>(QStringLiteral("shopName"));
             if (QLatin1String(file) == QLatin1String("page.html"))
                 QTest::keyClicks(shop, "Quay Street Workshop");
@@ -215,6 +217,8 @@ private slots:
         key(Qt::Key_R, Qt::ControlModifier | Qt::ShiftModifier);
         QTRY_VERIFY(m_window->findChild<ReportDialog*>() != nullptr);
         const QPointer<ReportDialog> dialog = m_window->findChild<ReportDialog*>();
+        QTRY_VERIFY(
+            dialog->findChild<QPushButton*>(QStringLiteral("primary"))->isEnabled()); // its shop is known
         auto* logo = dialog->findChild<QLineEdit*>(QStringLiteral("shopLogo"));
         QTest::keyClicks(logo, m_dir.filePath("page.html"));
         QTest::mouseClick(dialog->findChild<QPushButton*>(QStringLiteral("primary")), Qt::LeftButton);
@@ -240,6 +244,8 @@ private slots:
         test::click(*m_window, "Sheet…");
         QTRY_VERIFY(m_window->findChild<ReportDialog*>() != nullptr);
         const QPointer<ReportDialog> dialog = m_window->findChild<ReportDialog*>();
+        QTRY_VERIFY(
+            dialog->findChild<QPushButton*>(QStringLiteral("primary"))->isEnabled()); // its shop is known
         QTest::mouseClick(dialog->findChild<QCheckBox*>(QStringLiteral("maskSerials")), Qt::LeftButton);
         QTest::mouseClick(dialog->findChild<QPushButton*>(QStringLiteral("primary")), Qt::LeftButton);
         test::saveByHand(*m_window, m_dir.filePath("all.csv"));

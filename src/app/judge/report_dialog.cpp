@@ -2,6 +2,7 @@
 #include "app/judge/report_dialog.h"
 
 #include "app/files/ask_for_file.h"
+#include "app/visit/in_background.h"
 #include "core/base/text.h"
 #include "report/words.h"
 
@@ -41,14 +42,6 @@ ReportDialog::ReportDialog(const QString& about, std::vector<Choice> choices, QS
     m_mask->setObjectName(QStringLiteral("maskSerials"));
     m_answer->setWordWrap(true);
     m_answer->setObjectName(QStringLiteral("reportAnswer"));
-    if (const auto shop = loadShop()) {
-        m_shop = *shop;
-        m_shopName->setText(QString::fromStdString(m_shop.name));
-        m_address->setPlainText(QString::fromStdString(m_shop.address));
-        m_logo->setText(QString::fromStdString(m_shop.logo));
-    } else {
-        m_answer->setText(words::error(shop.error()));
-    }
     auto* browse = new QPushButton(tr("&Browse…"), this);
     browse->setAutoDefault(false);
     connect(browse, &QPushButton::clicked, this, &ReportDialog::browseLogo);
@@ -82,6 +75,23 @@ ReportDialog::ReportDialog(const QString& about, std::vector<Choice> choices, QS
     column->addWidget(m_answer);
     column->addStretch();
     column->addWidget(buttons);
+    const QList<QWidget*> shopFields = {m_shopName, m_address, m_logo, m_save};
+    for (QWidget* field : shopFields)
+        field->setEnabled(false); // until the shop is known
+    inBackground(
+        this, [] { return loadShop(); },
+        [this, shopFields](const Result<ShopSettings>& shop) {
+            if (shop) {
+                m_shop = *shop;
+                m_shopName->setText(QString::fromStdString(m_shop.name));
+                m_address->setPlainText(QString::fromStdString(m_shop.address));
+                m_logo->setText(QString::fromStdString(m_shop.logo));
+            } else {
+                m_answer->setText(words::error(shop.error()));
+            }
+            for (QWidget* field : shopFields)
+                field->setEnabled(true);
+        });
 }
 
 void ReportDialog::browseLogo() {
