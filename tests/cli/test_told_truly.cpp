@@ -93,7 +93,9 @@ struct Told {
         return record.at("totals").at("blocks").value(grade, std::uint64_t{0});
     }
     [[nodiscard]] QByteArray grades() const {
-        return QByteArray::fromStdString(record.at("totals").at("blocks").dump()) + ' ' + ledger().toUtf8();
+        return QByteArray::fromStdString(record.at("totals").at("blocks").dump()) + ' ' + ledger().toUtf8() +
+               ' ' + QByteArray::fromStdString(ended()) + ' ' +
+               QByteArray::fromStdString(record.at("tape").dump()).right(600) + ' ' + words.toUtf8();
     }
     [[nodiscard]] bool sumsAgree() const {
         std::uint64_t covered = 0;

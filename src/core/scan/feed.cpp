@@ -66,6 +66,11 @@ ScanStatus ScanFeed::status() const {
     return m_status;
 }
 
+ScanFeed::Begun ScanFeed::begun() const {
+    const MutexLock lock(m_mutex);
+    return {m_identity, m_limits, m_plan, m_plate};
+}
+
 std::shared_ptr<const Plate> ScanFeed::plate() const {
     const MutexLock lock(m_mutex);
     return m_plate;
@@ -74,11 +79,6 @@ std::shared_ptr<const Plate> ScanFeed::plate() const {
 DriveIdentity ScanFeed::identity() const {
     const MutexLock lock(m_mutex);
     return m_identity;
-}
-
-DriveLimits ScanFeed::limits() const {
-    const MutexLock lock(m_mutex);
-    return m_limits;
 }
 
 SettledPlan ScanFeed::plan() const {

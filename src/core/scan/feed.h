@@ -36,10 +36,17 @@ public:
     [[nodiscard]] std::vector<ScanEvent> events(std::size_t from = 0) const { return m_events.since(from); }
     [[nodiscard]] AnswerTail::News answersSince(std::uint64_t from) const { return m_answers.since(from); }
     [[nodiscard]] std::vector<KnownSectors> known() const;
-    // Null until the drive has been opened.
+    // What begin() told, all of one moment.
+    struct Begun {
+        DriveIdentity identity;
+        DriveLimits limits;
+        SettledPlan plan;
+        std::shared_ptr<const Plate> plate; // null until the drive has been opened
+    };
+    [[nodiscard]] Begun begun() const;
+    // One of it. Of two, asked for one after the other, one may be of before and the other of after begin().
     [[nodiscard]] std::shared_ptr<const Plate> plate() const;
     [[nodiscard]] DriveIdentity identity() const;
-    [[nodiscard]] DriveLimits limits() const;
     [[nodiscard]] SettledPlan plan() const;
     // Why the scan could not begin.
     [[nodiscard]] std::optional<Error> error() const;

@@ -23,18 +23,19 @@ ScanRecord recordOf(const ScanFeed& feed, std::int64_t startedAt, const GradeLim
     // What is copied later is never older: a sector counted as covered has its cell and its defects there.
     record.status = feed.status();
     record.covered = feed.covered();
-    record.drive = feed.identity();
-    record.plan = feed.plan();
-    const DriveLimits driveLimits = feed.limits();
-    record.accessNotes = driveLimits.notes;
-    record.maxSectorsPerCommand = driveLimits.maxSectorsPerCommand;
+    // A map whose drive is not known would be kept as that of a drive without a name.
+    ScanFeed::Begun begun = feed.begun();
+    record.drive = std::move(begun.identity);
+    record.plan = std::move(begun.plan);
+    record.plate = std::move(begun.plate);
+    record.accessNotes = std::move(begun.limits.notes);
+    record.maxSectorsPerCommand = begun.limits.maxSectorsPerCommand;
     record.startedAt = startedAt;
     record.limits = limits;
     record.ledger = feed.ledger();
     record.events = feed.events();
     record.known = feed.known();
     record.standstills = feed.standstills();
-    record.plate = feed.plate();
     return record;
 }
 

@@ -95,6 +95,36 @@ bool inLog(const ScanRecord& record, ScanEventKind kind) {
 class TestEngine : public QObject {
     Q_OBJECT
 private slots:
+    // Whoever keeps a scan looks at it at any moment: with the map comes whose it is. (Else it is kept as of
+    // a drive without a name, and not found again.)
+    void aRecordWithAMapSaysWhoseItIs() {
+        DriveIdentity identity;
+        identity.model = "Petrel 5";
+        identity.serial = "PT5-1";
+        identity.capacity = SectorCount{4096};
+        SettledPlan plan;
+        plan.grid.blockSectors = 2048;
+        const auto plate = std::make_shared<const Plate>(2);
+        int caught = 0;
+        for (int i = 0; i < 3000; ++i) {
+            ScanFeed feed;
+            std::atomic<bool> looks{false};
+            std::jthread begins([&] {
+                while (!looks)
+                    std::this_thread::yield();
+                feed.begin(identity, {}, plan, plate);
+            });
+            looks = true;
+            ScanRecord record;
+            while (!record.plate) {
+                record = recordOf(feed, 1, {});
+                if (record.plate &&
+                    (record.drive.serial != identity.serial || record.plan.grid.blockSectors != 2048))
+                    ++caught;
+            }
+        }
+        QCOMPARE(caught, 0);
+    }
     void cleanDriveIsCleanAndWholly() {
         const ScanRecord record = scanWith({});
         QCOMPARE(record.status.ended, EndReason::complete);
