@@ -2327,24 +2327,24 @@ würde zu
         <translation>Die gewählten Sektoren kopieren (Strg+C)</translation>
     </message>
     <message>
-        <source>Scan this span a&amp;gain</source>
-        <translation>Bereich &amp;noch einmal lesen</translation>
+        <source>Scan it a&amp;gain</source>
+        <translation>&amp;Nochmals lesen</translation>
     </message>
     <message>
         <source>Read just the selected span (Ctrl+R)</source>
         <translation>Nur den gewählten Bereich lesen (Strg+R)</translation>
     </message>
     <message>
-        <source>Trea&amp;t this span…</source>
-        <translation>Bereich behan&amp;deln…</translation>
+        <source>Trea&amp;t it…</source>
+        <translation>Behan&amp;deln…</translation>
     </message>
     <message>
         <source>Bring its bad sectors back, at Treat (Ctrl+Shift+T)</source>
         <translation>Seine schlechten Sektoren zurückholen, beim Behandeln (Strg+Umschalt+T)</translation>
     </message>
     <message>
-        <source>Show &amp;whole scan</source>
-        <translation>&amp;Ganzen Scan zeigen</translation>
+        <source>Sho&amp;w all</source>
+        <translation>&amp;Ganzes zeigen</translation>
     </message>
     <message>
         <source>All of the plate in view (Home)</source>
@@ -6869,6 +6869,54 @@ Ein Selbsttest beschäftigt seine Mechanik und kann ihm den Rest geben. Das Fall
         <translation>wieder aufgenommen</translation>
     </message>
     <message>
+        <source>good</source>
+        <translation>gut</translation>
+    </message>
+    <message>
+        <source>in part</source>
+        <translation>zum Teil</translation>
+    </message>
+    <message>
+        <source>failed</source>
+        <translation>gescheitert</translation>
+    </message>
+    <message>
+        <source>different</source>
+        <translation>anders</translation>
+    </message>
+    <message>
+        <source>done, on the medium</source>
+        <translation>getan, auf dem Medium</translation>
+    </message>
+    <message>
+        <source>refused</source>
+        <translation>abgelehnt</translation>
+    </message>
+    <message>
+        <source>not known</source>
+        <translation>nicht bekannt</translation>
+    </message>
+    <message>
+        <source>it cannot be read</source>
+        <translation>es lässt sich nicht lesen</translation>
+    </message>
+    <message>
+        <source>it holds what is saved</source>
+        <translation>es enthält, was gesichert ist</translation>
+    </message>
+    <message>
+        <source>it can be read</source>
+        <translation>es lässt sich lesen</translation>
+    </message>
+    <message>
+        <source>a spare stands there</source>
+        <translation>dort steht ein Ersatz</translation>
+    </message>
+    <message>
+        <source>it holds something else</source>
+        <translation>es enthält etwas anderes</translation>
+    </message>
+    <message>
         <source>%1 of %2 that were treated read well now.</source>
         <translation>%1 von %2 Behandelten lesen jetzt gut.</translation>
     </message>
@@ -7725,10 +7773,6 @@ Ein Selbsttest beschäftigt seine Mechanik und kann ihm den Rest geben. Das Fall
         <translation>durch ein Zurücksetzen unterbrochen</translation>
     </message>
     <message>
-        <source>failed</source>
-        <translation>gescheitert</translation>
-    </message>
-    <message>
         <source>failed to read</source>
         <translation>am Lesen gescheitert</translation>
     </message>
@@ -8315,6 +8359,10 @@ Ein Selbsttest beschäftigt seine Mechanik und kann ihm den Rest geben. Das Fall
     <message>
         <source>%1 in, %2 of the drive</source>
         <translation>bei %1, %2 des Laufwerks</translation>
+    </message>
+    <message>
+        <source>%1 in, %2</source>
+        <translation>bei %1, %2</translation>
     </message>
     <message>
         <source>  serial </source>
@@ -11842,10 +11890,6 @@ Um es zu tun, wiederholen Sie das mit --confirm: </translation>
         <translation>Dem Laufwerk wurde nichts geschickt. Sehen Sie die Datei an und entfernen Sie sie, wenn sie keine von Ihren ist; Ausschalten stellt die eigene Einstellung des Laufwerks wieder her.</translation>
     </message>
     <message>
-        <source>it cannot be read</source>
-        <translation>es lässt sich nicht lesen</translation>
-    </message>
-    <message>
         <source>what is owed to the drive,</source>
         <translation>was dem Laufwerk geschuldet wird,</translation>
     </message>
@@ -12062,40 +12106,12 @@ Um es zu tun, wiederholen Sie das mit --confirm: </translation>
         <translation>beim Lesen der Behandlung</translation>
     </message>
     <message>
-        <source>in part</source>
-        <translation>zum Teil</translation>
-    </message>
-    <message>
-        <source>not known</source>
-        <translation>nicht bekannt</translation>
-    </message>
-    <message>
-        <source>done, on the medium</source>
-        <translation>getan, auf dem Medium</translation>
-    </message>
-    <message>
         <source>it says that it has written, and what it reads is something else</source>
         <translation>es sagt, es habe geschrieben, und liest etwas anderes</translation>
     </message>
     <message>
         <source>Do not write to it any more. What it held is kept in the journal.</source>
         <translation>Schreiben Sie nicht mehr darauf. Was es enthielt, ist im Journal behalten.</translation>
-    </message>
-    <message>
-        <source>it holds what is saved</source>
-        <translation>es enthält, was gesichert ist</translation>
-    </message>
-    <message>
-        <source>it can be read</source>
-        <translation>es lässt sich lesen</translation>
-    </message>
-    <message>
-        <source>a spare stands there</source>
-        <translation>dort steht ein Ersatz</translation>
-    </message>
-    <message>
-        <source>it holds something else</source>
-        <translation>es enthält etwas anderes</translation>
     </message>
     <message>
         <source>out of order</source>

@@ -3,6 +3,7 @@
 
 #include <QCoreApplication>
 #include <QLocale>
+#include <QRegularExpression>
 #include <algorithm>
 #include <array>
 #include <atomic>
@@ -26,20 +27,25 @@ QString grouped(std::uint64_t n) {
     return digits;
 }
 
-// With the sign that the locale puts before decimals; what it puts between thousands is a decimal sign
-// elsewhere.
-QString number(double value, int decimals) {
-    QLocale locale;
-    locale.setNumberOptions(QLocale::OmitGroupSeparator);
-    return locale.toString(value, 'f', decimals);
-}
-
 // Three digits in all, as "4.00", "40.0", "400".
 QString threeDigits(double value) {
     return number(value, value < 9.995 ? 2 : value < 99.95 ? 1 : 0);
 }
 
 } // namespace
+
+QString number(double value, int decimals) {
+    // With the sign that the locale puts before decimals; what it puts between thousands is a decimal sign
+    // elsewhere.
+    QLocale locale;
+    locale.setNumberOptions(QLocale::OmitGroupSeparator);
+    QString text = locale.toString(value, 'f', decimals);
+    const qsizetype first = text.indexOf(QRegularExpression(QStringLiteral("[0-9]")));
+    const qsizetype point = decimals > 0 ? text.indexOf(locale.decimalPoint()) : text.size();
+    for (qsizetype at = point - 3; first >= 0 && at > first; at -= 3)
+        text.insert(at, noBreakSpace);
+    return text;
+}
 
 QString lba(Lba lba) {
     return grouped(lba.value);

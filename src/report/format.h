@@ -9,9 +9,10 @@
 
 namespace orbita::format {
 
-QString lba(Lba lba);           // "656 408 512": groups of three, never broken over lines
-QString count(std::uint64_t n); // "2 365 118", by locale
-QString bytes(std::uint64_t n); // "4.00 TB": decimal units, three digits
+QString lba(Lba lba);                       // "656 408 512": groups of three, never broken over lines
+QString count(std::uint64_t n);             // "2 365 118": grouped alike
+QString number(double value, int decimals); // "31 881", "8.40": grouped alike, the decimal sign by locale
+QString bytes(std::uint64_t n);             // "4.00 TB": decimal units, three digits
 // A position, with as many decimals as tell places `step` bytes apart.
 QString position(std::uint64_t bytes, double step);
 QString percent(double share, int decimals = 1); // 0.084 -> "8.4 %", 0.99999 -> "99.9 %"

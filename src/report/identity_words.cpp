@@ -44,7 +44,7 @@ QString numberOf(const SheetLine& line) {
     switch (line.item) {
     case SheetItem::linkNow:
     case SheetItem::linkFastest:
-        return tr("%1 Gb/s").arg(QLocale().toString(static_cast<double>(line.number) / 1e6, 'f', 1));
+        return tr("%1 Gb/s").arg(format::number(static_cast<double>(line.number) / 1e6, 1));
     case SheetItem::queueDepth:
         return tr("%1 commands at once").arg(line.number);
     case SheetItem::capacity:

@@ -7,7 +7,6 @@
 #include "report/words.h"
 
 #include <QDateTime>
-#include <QLocale>
 #include <cmath>
 
 namespace orbita::words {
@@ -15,7 +14,7 @@ namespace orbita::words {
 namespace {
 
 QString percentOf(double value) {
-    return QLocale().toString(value, 'f', value < 10 && value > 0 ? 1 : 0);
+    return format::number(value, value < 10 && value > 0 ? 1 : 0);
 }
 
 QString surfaceSentence(const VisitComparison& found) {
@@ -119,7 +118,7 @@ QStringList comparison(const VisitComparison& found) {
                          .arg(wearShort(found.wear));
     if (found.hoursBetween)
         sentences << tr("The drive has run for %1 hours between both.")
-                         .arg(QLocale().toString(static_cast<qlonglong>(*found.hoursBetween)));
+                         .arg(format::number(static_cast<double>(*found.hoursBetween), 0));
     return sentences;
 }
 
@@ -145,12 +144,11 @@ QString counterRate(const CounterChange& change) {
         return tr("%1 in 1000 hours")
             .arg(format::bytes(static_cast<std::uint64_t>(*change.perThousandHours)));
     const double rate = *change.perThousandHours;
-    return rate == 0 ? QString()
-                     : tr("%1 in 1000 hours").arg(QLocale().toString(rate, 'f', rate < 10 ? 1 : 0));
+    return rate == 0 ? QString() : tr("%1 in 1000 hours").arg(format::number(rate, rate < 10 ? 1 : 0));
 }
 
 QString doublings(double value) {
-    return QLocale().toString(std::abs(value) < 0.05 ? 0.0 : value, 'f', 1);
+    return format::number(std::abs(value) < 0.05 ? 0.0 : value, 1);
 }
 
 QString wearShort(const std::optional<WearFigure>& wear) {

@@ -24,7 +24,7 @@ QString quotedFate(Fate which) {
 }
 
 QString decimal(double value) {
-    return QLocale().toString(value, 'f', value < 10 && value != std::floor(value) ? 1 : 0);
+    return format::number(value, value < 10 && value != std::floor(value) ? 1 : 0);
 }
 
 QString counted(double value, const char* one, const char* many) {
@@ -48,7 +48,7 @@ QString wearSentence(const Wear& wear) {
     QString text =
         times >= 1.5
             ? tr("Wear %1: %2 times as many places answer late as on %3")
-                  .arg(interval(*wear.figure), QLocale().toString(times, 'f', times < 9.5 ? 1 : 0), against)
+                  .arg(interval(*wear.figure), format::number(times, times < 9.5 ? 1 : 0), against)
             : tr("Wear %1: no more places answer late than on %2").arg(interval(*wear.figure), against);
     if (wear.sinceFirst)
         text +=

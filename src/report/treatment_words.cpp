@@ -7,9 +7,9 @@
 #include "report/words.h"
 
 #include <QDateTime>
-#include <QLocale>
 #include <algorithm>
 #include <map>
+#include <set>
 
 namespace orbita::words {
 
@@ -375,6 +375,28 @@ QString didInWords(const std::string& did) {
     return known == words.end() ? QString::fromStdString(did) : tr(known->second);
 }
 
+QString cameInWords(const std::string& came) {
+    static const std::set<std::string> words = {QT_TR_NOOP("good"),
+                                                QT_TR_NOOP("late"),
+                                                QT_TR_NOOP("in part"),
+                                                QT_TR_NOOP("failed"),
+                                                QT_TR_NOOP("different"),
+                                                QT_TR_NOOP("done"),
+                                                QT_TR_NOOP("done, on the medium"),
+                                                QT_TR_NOOP("refused"),
+                                                QT_TR_NOOP("not known"),
+                                                QT_TR_NOOP("it cannot be read"),
+                                                QT_TR_NOOP("it holds what is saved"),
+                                                QT_TR_NOOP("it can be read"),
+                                                QT_TR_NOOP("a spare stands there"),
+                                                QT_TR_NOOP("it holds something else")};
+    return words.contains(came) ? tr(came.c_str()) : QString::fromStdString(came);
+}
+
+QString wordsOfDrive(const TreatmentStepTaken& step) {
+    return step.words.empty() ? QString() : QStringLiteral(" (%1)").arg(QString::fromStdString(step.words));
+}
+
 } // namespace
 
 QString treatmentSummary(const std::vector<SpotResult>& results) {
@@ -431,20 +453,25 @@ QString afterTreatment(const std::vector<SpotResult>& results, const AllowedStep
         return allowed.zeros || allowed.reassign
                    ? tr("The drive cannot bring all of them back: do not rely on it any more.")
                    : tr("What cannot be read is left as it is. The next step would overwrite it with zeros, "
-                        "which "
-                        "destroys what it held.");
+                        "which destroys what it held.");
     if (any(TreatmentResult::stillSlow))
         return tr("What is still slow lies on a weak part of the surface: scan it again in a few weeks.");
     return {};
 }
 
 QString stepAlone(const TreatmentStepTaken& step) {
-    QString line = didInWords(step.did) + QStringLiteral(": ") + QString::fromStdString(step.came);
+    QString line = didInWords(step.did) + QStringLiteral(": ") + cameInWords(step.came);
     if (step.latency.count() > 0)
         line += QStringLiteral(", ") + format::milliseconds(step.latency);
-    if (!step.words.empty())
-        line += QStringLiteral(" (") + QString::fromStdString(step.words) + QLatin1Char(')');
-    return line;
+    return line + wordsOfDrive(step);
+}
+
+QString stepOnTwoLines(const TreatmentStepTaken& step) {
+    QString first = QStringLiteral("LBA ") + format::lba(step.span.first);
+    if (step.latency.count() > 0)
+        first += QStringLiteral(" · ") + format::milliseconds(step.latency);
+    return first + QLatin1Char('\n') + didInWords(step.did) + QStringLiteral(": ") + cameInWords(step.came) +
+           wordsOfDrive(step);
 }
 
 QString stepTaken(const TreatmentStepTaken& step) {

@@ -59,9 +59,10 @@ QString treatedSince(const TreatmentLayer& treatments);
 QString treatedOn(const JournalTold& told);
 // What to do about places that were not healed; empty where all were.
 QString afterTreatment(const std::vector<SpotResult>& results, const AllowedSteps& allowed);
-// One step and its reply; the second without where.
+// One step and its reply; the second without where, the third with where and how long on a line of its own.
 QString stepTaken(const TreatmentStepTaken& step);
 QString stepAlone(const TreatmentStepTaken& step);
+QString stepOnTwoLines(const TreatmentStepTaken& step);
 // What a drive counts of its sectors, as it was and as it is: "waiting to be replaced 12 -> 3, replaced 0 ->
 // 9". Empty where it counts nothing.
 QString countersChange(const SectorCounters& before, const SectorCounters& now);

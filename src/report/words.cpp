@@ -314,7 +314,7 @@ QString sampleStatement(const RunningJudgement& j) {
 QString judgement(const RunningJudgement& j) {
     const QString share =
         format::percent(j.vouchedShare, j.vouchedShare > 0.9995 || j.vouchedShare == 0 ? 0 : 1);
-    const QString where = QLocale().toString(j.firstPatchPercent.value_or(0), 'f', 1);
+    const QString where = format::number(j.firstPatchPercent.value_or(0), 1);
     const std::uint64_t slow = j.slowBlocks + j.stalledBlocks;
     QString text;
     switch (j.meaning) {
@@ -527,14 +527,27 @@ QString span(const LbaSpan& span) {
     return tr("LBA %1 – %2").arg(format::lba(span.first), format::lba(span.last()));
 }
 
-QString place(Lba lba, const DriveIdentity& drive) {
+namespace {
+
+std::pair<QString, QString> bytesAndShare(Lba lba, const DriveIdentity& drive) {
     const double share = drive.capacity.value > 0
                              ? static_cast<double>(lba.value) / static_cast<double>(drive.capacity.value)
                              : 0;
-    return tr("%1 in, %2 of the drive")
-        .arg(format::position(lba.value * drive.logicalBytes,
-                              static_cast<double>(drive.capacityBytes()) / 2e4),
-             format::percent(share, 2));
+    return {
+        format::position(lba.value * drive.logicalBytes, static_cast<double>(drive.capacityBytes()) / 2e4),
+        format::percent(share, 2)};
+}
+
+} // namespace
+
+QString place(Lba lba, const DriveIdentity& drive) {
+    const auto& [bytes, share] = bytesAndShare(lba, drive);
+    return tr("%1 in, %2 of the drive").arg(bytes, share);
+}
+
+QString placeInShort(Lba lba, const DriveIdentity& drive) {
+    const auto& [bytes, share] = bytesAndShare(lba, drive);
+    return tr("%1 in, %2").arg(bytes, share);
 }
 
 QString driveLine(const DriveIdentity& drive) {

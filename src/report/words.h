@@ -57,6 +57,7 @@ QString saving(const SavingStatus& status, const DriveIdentity& drive);
 QString span(const LbaSpan& span);
 // "336.1 GB in, 8.40 % of the drive": the other two ways to say where.
 QString place(Lba lba, const DriveIdentity& drive);
+QString placeInShort(Lba lba, const DriveIdentity& drive); // "336.1 GB in, 8.40 %"
 // "4.00 TB · 7200 rpm · SATA"
 QString driveLine(const DriveIdentity& drive);
 // What a person calls it: the model, else the path.

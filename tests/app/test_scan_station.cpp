@@ -4,6 +4,7 @@
 
 #include "app/scan/scan_station.h"
 #include "app/shell/app_window.h"
+#include "app/theme/one_line.h"
 #include "app/theme/theme.h"
 #include "report/words.h"
 #include "support/hand.h"
@@ -19,9 +20,12 @@
 #include <QListView>
 #include <QListWidget>
 #include <QPointer>
+#include <QScrollArea>
+#include <QScrollBar>
 #include <QSignalSpy>
 #include <QSpinBox>
 #include <QTemporaryDir>
+#include <QToolTip>
 
 using namespace orbita;
 using namespace orbita::app;
@@ -356,6 +360,31 @@ private slots:
         QVERIFY(lens.zoomed());
         const std::uint64_t block = lens.grid().blockAt(under.first);
         QVERIFY(lens.first() <= block && block < lens.first() + lens.count());
+        // What is selected is told in full, beside all that can be done with it.
+        m_window->resize(1280, 800);
+        const auto* told = m_window->findChild<OneLine*>(QStringLiteral("selection"));
+        QTRY_VERIFY2(told->fits(), qPrintable(told->text()));
+        QVERIFY(button("Show all")->isVisible());
+    }
+    void whatDoesNotFitIsToldByItsTip() {
+        OneLine line;
+        line.setText(QStringLiteral("LBA 637 671 424 <b>and</b> all that follows it"));
+        line.resize(600, 20);
+        QVERIFY(line.fits());
+        const QImage whole = line.grab().toImage();
+        line.resize(90, 20);
+        QVERIFY(!line.fits());
+        QVERIFY(line.grab().toImage() != whole.copy(0, 0, 90, 20)); // ends in dots, not in half a letter
+        QHelpEvent asked(QEvent::ToolTip, {4, 4}, line.mapToGlobal(QPoint(4, 4)));
+        QApplication::sendEvent(&line, &asked);
+        QCOMPARE(QToolTip::text(), line.text());
+        QToolTip::hideText();
+    }
+    void nothingScrollsThatFits() {
+        m_window->resize(1280, 800);
+        QTest::qWait(50);
+        for (const auto* area : m_window->station<ScanStation>().findChildren<QScrollArea*>("plainScroll"))
+            QTRY_COMPARE(area->verticalScrollBar()->maximum(), 0);
     }
     void talliesFilter() {
         openByHand(scenario(

@@ -76,7 +76,7 @@ CasebookPage::CasebookPage(CasebookKeeper& keeper, QWidget* parent)
     , m_found(new FoundModel(this))
     , m_stage(new QStackedWidget(this))
     , m_notice(new QLabel(this))
-    , m_title(new QLabel(this))
+    , m_title(new OneLine(this))
     , m_visits(new QTableView(this))
     , m_life(new LifeModel(this))
     , m_compared(new QLabel(this))
@@ -195,7 +195,6 @@ QWidget* CasebookPage::makeLife() {
     auto* life = new QWidget(this);
     m_title->setFont(Theme::text(15, QFont::Medium));
     m_title->setTextInteractionFlags(Qt::TextSelectableByMouse);
-    m_title->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     m_visits->setModel(m_life);
     m_visits->setItemDelegateForColumn(0, m_visits->itemDelegate());
     m_visits->setObjectName(QStringLiteral("visits"));
@@ -369,7 +368,7 @@ void CasebookPage::showLife(const KnownLife& known) {
     m_visits->resizeColumnsToContents();
     // What the surface looked like is seen of every visit; a long ruling gives way, and is told in full by a
     // tip.
-    constexpr int leastSurface = 130;
+    constexpr int leastSurface = 110;
     constexpr int leastRuling = 110;
     m_visits->setColumnWidth(m_life->surfaceColumn(), 10);
     const int left = m_visits->viewport()->width() - m_visits->horizontalHeader()->length() + 10;

@@ -9,6 +9,7 @@
 #include "app/casebook/found_model.h"
 #include "app/casebook/life_model.h"
 #include "app/shell/action.h"
+#include "app/theme/one_line.h"
 
 #include <QComboBox>
 #include <QLabel>
@@ -69,7 +70,7 @@ private:
     FoundModel* m_found;
     QStackedWidget* m_stage;
     QLabel* m_notice;
-    QLabel* m_title;
+    OneLine* m_title;
     QTableView* m_visits;
     LifeModel* m_life;
     QLabel* m_compared;

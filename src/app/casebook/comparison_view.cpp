@@ -251,7 +251,7 @@ void ComparisonView::paintPace(QPainter& painter, const QRectF& where) const {
     }
     painter.setFont(Theme::text(11));
     painter.drawText(QRectF(0, where.top() + 16, labelWidth - 8, 14), Qt::AlignRight | Qt::AlignTop,
-                     tr("%1 MB/s").arg(QLocale().toString(fastest, 'f', 0)));
+                     tr("%1 MB/s").arg(format::number(fastest, 0)));
     painter.drawText(QRectF(0, where.bottom() - 14, labelWidth - 8, 14), Qt::AlignRight | Qt::AlignBottom,
                      tr("0"));
     painter.setPen(QPen(tone(Tone::hairline), 1));
@@ -300,12 +300,12 @@ QString ComparisonView::pointedAt() const {
     const auto look = [&](const ComparedSide& side, const std::array<double, zoneCount>& ns) {
         const QString what =
             side.zones[z].worst == Grade::none ? tr("not read") : words::grade(side.zones[z].worst).toLower();
-        return ns[z] > 0 ? tr("%1, %2 MB/s").arg(what).arg(QLocale().toString(1000 / ns[z], 'f', 0)) : what;
+        return ns[z] > 0 ? tr("%1, %2 MB/s").arg(what).arg(format::number(1000 / ns[z], 0)) : what;
     };
     QString text =
         tr("%1 % to %2 % of the drive, from %3: then %4; now %5.")
-            .arg(QLocale().toString(100.0 * static_cast<double>(z) / zoneCount, 'f', 1),
-                 QLocale().toString(100.0 * static_cast<double>(z + 1) / zoneCount, 'f', 1),
+            .arg(format::number(100.0 * static_cast<double>(z) / zoneCount, 1),
+                 format::number(100.0 * static_cast<double>(z + 1) / zoneCount, 1),
                  format::bytes(capacity / zoneCount * z), look(m_found->before, m_found->nsPerByteBefore),
                  look(m_found->now, m_found->nsPerByteNow));
     std::size_t told = 0;

@@ -2,6 +2,7 @@
 #include "app/casebook/life_model.h"
 
 #include "app/theme/theme.h"
+#include "report/format.h"
 #include "report/life_words.h"
 #include "report/vitals_words.h"
 
@@ -79,7 +80,7 @@ QString LifeModel::text(const LifeVisit& visit, int column) const {
     if (column == hours) {
         const Reading* reading = visit.reading(ReadingKind::powerOnHours);
         return reading == nullptr ? QStringLiteral("–")
-                                  : QLocale().toString(static_cast<qlonglong>(reading->value));
+                                  : format::number(static_cast<double>(reading->value), 0);
     }
     const auto counter = static_cast<std::size_t>(column - firstCounter);
     if (counter < m_counters.size()) {
@@ -87,7 +88,7 @@ QString LifeModel::text(const LifeVisit& visit, int column) const {
         if (reading == nullptr)
             return QStringLiteral("–");
         return reading->unit == ReadingUnit::sectors || reading->unit == ReadingUnit::count
-                   ? QLocale().toString(static_cast<qlonglong>(reading->value))
+                   ? format::number(static_cast<double>(reading->value), 0)
                    : words::readingValue(*reading);
     }
     if (column == surfaceColumn())

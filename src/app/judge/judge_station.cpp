@@ -16,7 +16,6 @@
 #include <QFileInfo>
 #include <QGuiApplication>
 #include <QHBoxLayout>
-#include <QLocale>
 #include <QScrollBar>
 #include <QVBoxLayout>
 
@@ -25,7 +24,7 @@ namespace orbita::app {
 namespace {
 
 constexpr int judgeSideWidth = 300;
-constexpr int mapHeight = 128;
+constexpr int placesMapHeight = 128;
 constexpr std::size_t mostGivenShown = 4;
 
 Ruling asRuled(const KeptRuling& kept) {
@@ -50,7 +49,7 @@ JudgeStation::JudgeStation(QWidget* parent)
     , m_model(new ReasonsModel(this))
     , m_notice(new QLabel(this))
     , m_plate(new PlateView(m_lens, this))
-    , m_place(new QLabel(this))
+    , m_place(new OneLine(this))
     , m_policies(new PolicyChoice(this))
     , m_edit(new QPushButton(tr("Edit the &policy…"), this))
     , m_own(new OwnRulingPanel(this))
@@ -72,11 +71,10 @@ JudgeStation::JudgeStation(QWidget* parent)
     m_notice->setFont(Theme::text(14));
     m_stage->addWidget(m_list);
     m_stage->addWidget(m_notice);
-    m_plate->setFixedHeight(mapHeight);
+    m_plate->setFixedHeight(placesMapHeight);
     m_plate->setAccessibleName(tr("Map of the latest scan"));
     m_place->setObjectName(QStringLiteral("dim"));
     m_place->setFont(Theme::text(12));
-    m_place->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     auto* left = new QVBoxLayout;
     left->setSpacing(8);
     left->addWidget(makeHead());

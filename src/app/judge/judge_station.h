@@ -10,6 +10,7 @@
 #include "app/scan/plate_view.h"
 #include "app/shell/station.h"
 #include "app/shell/station_foot.h"
+#include "app/theme/one_line.h"
 
 #include <QListView>
 #include <QStackedWidget>
@@ -57,7 +58,7 @@ private:
     QLabel* m_notice;
     Lens m_lens;
     PlateView* m_plate;
-    QLabel* m_place;
+    OneLine* m_place;
     std::vector<LbaSpan> m_places; // of the reason in view
     std::size_t m_at = 0;          // which of them
     PolicyChoice* m_policies;

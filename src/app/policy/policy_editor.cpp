@@ -4,6 +4,7 @@
 #include "app/files/ask_for_file.h"
 #include "app/theme/theme.h"
 #include "app/visit/in_background.h"
+#include "report/format.h"
 #include "report/ruling_words.h"
 #include "report/vitals_words.h"
 #include "report/words.h"
@@ -13,7 +14,6 @@
 #include <QDialogButtonBox>
 #include <QFormLayout>
 #include <QHeaderView>
-#include <QLocale>
 #include <QVBoxLayout>
 #include <algorithm>
 
@@ -31,7 +31,7 @@ QString nowOf(const Evidence& evidence, Measured measured) {
     if (evidence.coverage.empty() && !evidence.sample)
         return {};
     const double value = measuredIn(evidence, measured);
-    return QLocale().toString(value, 'f', isCount(measured) ? 0 : 1);
+    return format::number(value, isCount(measured) ? 0 : 1);
 }
 
 bool shipped(const QString& name) {

@@ -29,8 +29,8 @@ ActionBar::ActionBar(QWidget* parent)
                         this))
     , m_pause(makeButton(tr("&Pause"), "pause", tr("Pause or resume (F6)"), this))
     , m_stop(makeButton(tr("S&top"), "stop", tr("End the scan; what was read is kept (F7)"), this))
-    , m_main(new QLabel(this))
-    , m_detail(new QLabel(this))
+    , m_main(new OneLine(this))
+    , m_detail(new OneLine(this))
     , m_question(new QWidget(this))
     , m_replay(makeButton(tr("Repla&y"), "flat", tr("Play this scan once more, in seconds (F10)"), this))
     , m_plan(makeButton(tr("P&lan…"), "flat", tr("Span, block size and rules (Ctrl+L)"), this))
@@ -44,10 +44,6 @@ ActionBar::ActionBar(QWidget* parent)
     m_main->setObjectName(QStringLiteral("actionSentence"));
     m_detail->setObjectName(QStringLiteral("dim"));
     m_detail->setFont(Theme::text(12));
-    for (QLabel* label : {m_main, m_detail}) {
-        label->setTextFormat(Qt::PlainText);
-        label->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
-    }
 
     auto* answers = new QHBoxLayout(m_question);
     answers->setContentsMargins(0, 0, 0, 0);

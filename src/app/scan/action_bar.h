@@ -3,9 +3,9 @@
 #pragma once
 
 #include "app/rack/drive_controller.h"
+#include "app/theme/one_line.h"
 
 #include <QFrame>
-#include <QLabel>
 #include <QPushButton>
 
 namespace orbita::app {
@@ -33,8 +33,8 @@ private:
     QPushButton* m_goOn;
     QPushButton* m_pause;
     QPushButton* m_stop;
-    QLabel* m_main;
-    QLabel* m_detail;
+    OneLine* m_main;
+    OneLine* m_detail;
     QWidget* m_question;
     std::vector<QPushButton*> m_answers;
     QPushButton* m_replay;

@@ -79,14 +79,13 @@ ScanStation::ScanStation(QWidget* parent)
     , m_notice(new QLabel(this))
     , m_plate(new PlateView(m_lens, this))
     , m_tallies(new TallyBar(m_lens, this))
-    , m_selection(new QLabel(this))
+    , m_selection(new OneLine(this))
     , m_copy(makeFlat(tr("&Copy"), tr("Copy the sectors selected (Ctrl+C)"), this))
-    , m_scanSpan(makeFlat(tr("Scan this span a&gain"), tr("Read just the selected span (Ctrl+R)"), this))
-    , m_treatSpan(
-          makeFlat(tr("Trea&t this span…"), tr("Bring its bad sectors back, at Treat (Ctrl+Shift+T)"), this))
-    , m_showAll(makeFlat(tr("Show &whole scan"), tr("All of the plate in view (Home)"), this))
+    , m_scanSpan(makeFlat(tr("Scan it a&gain"), tr("Read just the selected span (Ctrl+R)"), this))
+    , m_treatSpan(makeFlat(tr("Trea&t it…"), tr("Bring its bad sectors back, at Treat (Ctrl+Shift+T)"), this))
+    , m_showAll(makeFlat(tr("Sho&w all"), tr("All of the plate in view (Home)"), this))
     , m_answers(new AnswerView(m_lens, this))
-    , m_readout(new QLabel(this))
+    , m_readout(new OneLine(this))
     , m_holdStill(
           makeFlat(tr("&Hold still"), tr("Look at these answers while the scan goes on (Space)"), this))
     , m_chartsTab(new QPushButton(tr("Answers and pace"), this))
@@ -249,7 +248,6 @@ QWidget* ScanStation::makeSelectionRow() {
     row->setContentsMargins(8, 0, 0, 0);
     row->setSpacing(2);
     m_selection->setObjectName(QStringLiteral("selection"));
-    m_selection->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     row->addWidget(m_scans);
     row->addWidget(m_selection, 1);
     row->addWidget(m_copy);
@@ -268,7 +266,6 @@ QWidget* ScanStation::makeBelow() {
     auto* panel = new QWidget(this);
     m_readout->setObjectName(QStringLiteral("readout"));
     m_readout->setFont(Theme::text(12));
-    m_readout->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     m_holdStill->setCheckable(true);
     m_holdStill->setObjectName(QStringLiteral("flat"));
     m_chartsTab->setToolTip(tr("One answer after the other, and the whole scan by place (Ctrl+3)"));
@@ -479,7 +476,7 @@ void ScanStation::refreshSelection() {
     }
     m_selection->setEnabled(true);
     m_selection->setText(words::span(*selection) + QStringLiteral("  ·  ") +
-                         words::place(selection->first, m_controller->identity()));
+                         words::placeInShort(selection->first, m_controller->identity()));
 }
 
 void ScanStation::refreshNumbers() {

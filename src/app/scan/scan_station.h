@@ -13,6 +13,7 @@
 #include "app/scan/tape_panel.h"
 #include "app/scan/trace_view.h"
 #include "app/shell/station.h"
+#include "app/theme/one_line.h"
 
 #include <QComboBox>
 #include <QElapsedTimer>
@@ -63,13 +64,13 @@ private:
     QLabel* m_notice;
     PlateView* m_plate;
     TallyBar* m_tallies;
-    QLabel* m_selection;
+    OneLine* m_selection;
     QPushButton* m_copy;
     QPushButton* m_scanSpan;
     QPushButton* m_treatSpan;
     QPushButton* m_showAll;
     AnswerView* m_answers;
-    QLabel* m_readout;
+    OneLine* m_readout;
     QPushButton* m_holdStill;
     QPushButton* m_chartsTab;
     QPushButton* m_ledgerTab;

@@ -60,7 +60,6 @@ private:
 TapePanel::TapePanel(Lens& lens, QWidget* parent)
     : QWidget(parent), m_lens(lens), m_empty(new QLabel(this)), m_events(new QListView(this)) {
     m_empty->setObjectName(QStringLiteral("dim"));
-    m_empty->setWordWrap(true);
     m_empty->setContentsMargins(4, 6, 4, 0);
     m_empty->setText(tr("Nothing has happened yet."));
     m_events->setObjectName(QStringLiteral("tape"));

@@ -14,7 +14,7 @@ namespace orbita::app {
 DriveHeader::DriveHeader(QWidget* parent)
     : QWidget(parent)
     , m_name(new QLabel(this))
-    , m_identity(new QLabel(this))
+    , m_identity(new OneLine(this))
     , m_use(new QLabel(this))
     , m_temperature(new QLabel(this))
     , m_entry(new QLabel(this))
@@ -26,7 +26,6 @@ DriveHeader::DriveHeader(QWidget* parent)
     m_name->setObjectName(QStringLiteral("driveName"));
     m_identity->setObjectName(QStringLiteral("dim"));
     m_identity->setTextInteractionFlags(Qt::TextSelectableByMouse);
-    m_identity->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     for (QLabel* chip : {m_use, m_temperature, m_entry})
         chip->setObjectName(QStringLiteral("chip"));
     m_use->setProperty("alert", true);

@@ -4,6 +4,7 @@
 
 #include "app/rack/drive_controller.h"
 #include "app/shell/station_path.h"
+#include "app/theme/one_line.h"
 
 #include <QLabel>
 #include <QPushButton>
@@ -33,7 +34,7 @@ private:
     std::vector<const Station*> m_stations; // in the order of stationRows()
     std::size_t m_here = 0;
     QLabel* m_name;
-    QLabel* m_identity;
+    OneLine* m_identity;
     QLabel* m_use;
     QLabel* m_temperature;
     QLabel* m_entry;

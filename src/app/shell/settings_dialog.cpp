@@ -3,6 +3,7 @@
 
 #include "app/files/ask_for_file.h"
 #include "app/settings/preferences.h"
+#include "app/theme/one_line.h"
 #include "app/theme/theme.h"
 #include "app/visit/in_background.h"
 #include "core/base/text.h"
@@ -158,10 +159,10 @@ void SettingsDialog::addPlaces(QFormLayout& form, const QString& casebook) {
     form.addRow(tr("Files begin at"), folder);
     form.addRow(tr("Remind of &forgetting customers"), m_customers);
     const auto place = [&](const QString& what, const QString& path) {
-        auto* label = new QLabel(QDir::toNativeSeparators(path), this);
+        auto* label = new OneLine(this);
+        label->setText(QDir::toNativeSeparators(path));
         label->setObjectName(QStringLiteral("dim"));
         label->setTextInteractionFlags(Qt::TextSelectableByMouse);
-        label->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
         label->setToolTip(path);
         form.addRow(what, label);
     };

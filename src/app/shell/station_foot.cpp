@@ -12,8 +12,8 @@ StationFoot::StationFoot(const QString& action, const QString& tip, const QStrin
     : QFrame(parent)
     , m_action(new QPushButton(action, this))
     , m_next(new QPushButton(next, this))
-    , m_sentence(new QLabel(this))
-    , m_detail(new QLabel(this)) {
+    , m_sentence(new OneLine(this))
+    , m_detail(new OneLine(this)) {
     setObjectName(QStringLiteral("actionBar"));
     setFixedHeight(66);
     m_action->setObjectName(QStringLiteral("primary"));
@@ -25,11 +25,8 @@ StationFoot::StationFoot(const QString& action, const QString& tip, const QStrin
     auto* words = new QVBoxLayout;
     words->setSpacing(2);
     words->addStretch();
-    for (QLabel* label : {m_sentence, m_detail}) {
-        label->setTextFormat(Qt::PlainText);
-        label->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
-        words->addWidget(label);
-    }
+    words->addWidget(m_sentence);
+    words->addWidget(m_detail);
     words->addStretch();
     auto* row = new QHBoxLayout(this);
     row->setContentsMargins(14, 0, 10, 0);

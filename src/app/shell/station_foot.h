@@ -2,8 +2,8 @@
 // The bar at the foot of a station: one thing to do, said in a sentence, and where to go next.
 #pragma once
 
+#include "app/theme/one_line.h"
 #include <QFrame>
-#include <QLabel>
 #include <QPushButton>
 
 namespace orbita::app {
@@ -25,8 +25,8 @@ signals:
 private:
     QPushButton* m_action;
     QPushButton* m_next;
-    QLabel* m_sentence;
-    QLabel* m_detail;
+    OneLine* m_sentence;
+    OneLine* m_detail;
 };
 
 } // namespace orbita::app

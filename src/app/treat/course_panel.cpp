@@ -28,8 +28,7 @@ QVariant StepsModel::data(const QModelIndex& index, int role) const {
         return {};
     const TreatmentStepTaken& step = m_steps[m_steps.size() - 1 - static_cast<std::size_t>(index.row())];
     if (role == Qt::DisplayRole)
-        return QStringLiteral("LBA ") + format::lba(step.span.first) + QLatin1Char('\n') +
-               words::stepAlone(step);
+        return words::stepOnTwoLines(step);
     if (role == Qt::ToolTipRole || role == Qt::AccessibleTextRole)
         return words::stepTaken(step);
     if (role == Qt::ForegroundRole && step.did.starts_with("write"))

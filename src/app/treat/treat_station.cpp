@@ -522,7 +522,7 @@ void TreatStation::refresh() {
         for (QPushButton* button : {m_goOn, m_refreshDrive, m_along, m_copy, m_putAway})
             button->hide();
     }
-    constexpr int widths[] = {206, 184, 200, 130, 120};
+    constexpr int widths[] = {196, 160, 214, 140, 120};
     if (!m_cases->property("laidOut").toBool() && !m_shown.empty()) {
         m_cases->setProperty("laidOut", true);
         for (int i = 0; i < CasesModel::columns; ++i)

@@ -16,10 +16,10 @@ namespace orbita::app {
 
 namespace {
 
-constexpr double stripHeight = 12;
+constexpr double driveStripHeight = 12;
 constexpr double headHeight = 20;
-constexpr double legendHeight = 20;
-constexpr double gap = 14;
+constexpr double twinLegendHeight = 20;
+constexpr double mapGap = 14;
 constexpr double leastPixels = 7;
 constexpr double mostPixels = 24;
 constexpr std::uint64_t leastAround = 110; // physical sectors on either side
@@ -119,9 +119,9 @@ void TwinMap::show(const DriveIdentity& drive, const ScanView* scan, const std::
 }
 
 QRectF TwinMap::panel(bool now) const {
-    const double width = (this->width() - gap) / 2;
-    return {now ? width + gap : 0, stripHeight + headHeight + 8, width,
-            height() - stripHeight - headHeight - legendHeight - 8};
+    const double width = (this->width() - mapGap) / 2;
+    return {now ? width + mapGap : 0, driveStripHeight + headHeight + 8, width,
+            height() - driveStripHeight - headHeight - twinLegendHeight - 8};
 }
 
 // As large as they fit; where not even small ones do, several to a cell.
@@ -205,7 +205,7 @@ bool TwinMap::event(QEvent* event) {
 }
 
 void TwinMap::paintStrip(QPainter& painter) const {
-    const QRectF strip(0.5, 0.5, width() - 1, stripHeight - 1);
+    const QRectF strip(0.5, 0.5, width() - 1, driveStripHeight - 1);
     painter.setPen(QPen(tone(Tone::hairline), 1));
     painter.setBrush(tone(Tone::plateGround));
     painter.drawRoundedRect(strip, 3, 3);
@@ -229,7 +229,7 @@ void TwinMap::paintPanel(QPainter& painter, bool now) const {
     const QRectF where = panel(now);
     painter.setFont(Theme::text(12));
     painter.setPen(tone(Tone::textDim));
-    painter.drawText(QRectF(where.left() + 2, stripHeight + 4, where.width(), headHeight),
+    painter.drawText(QRectF(where.left() + 2, driveStripHeight + 4, where.width(), headHeight),
                      Qt::AlignLeft | Qt::AlignVCenter,
                      now ? tr("Now") : tr("Before: as the scan found it, by sector on the medium"));
     painter.setPen(QPen(tone(Tone::hairline), 1));
@@ -278,7 +278,7 @@ void TwinMap::paintLegend(QPainter& painter) const {
     const QFontMetricsF metrics(painter.font());
     const Palette& palette = Theme::instance().palette();
     double x = 2;
-    const double y = height() - legendHeight / 2 + 1;
+    const double y = height() - twinLegendHeight / 2 + 1;
     const auto say = [&](const QString& text) {
         painter.setPen(tone(Tone::textDim));
         painter.drawText(QPointF(x + 10, y + 4), text);

@@ -2,15 +2,9 @@
 #include "core/drive/known_sectors.h"
 
 #include "core/base/bytes.h"
-
-#include <zlib.h>
+#include "core/base/checksum.h"
 
 namespace orbita {
-
-std::uint32_t crcOf(std::span<const std::byte> data) {
-    return static_cast<std::uint32_t>(
-        crc32_z(0, reinterpret_cast<const unsigned char*>(data.data()), data.size()));
-}
 
 bool KnownSectorChooser::look(Lba first, std::span<const std::byte> data) {
     if (m_known.size() >= most || m_over.empty() || !m_over.contains(first))

@@ -13,11 +13,9 @@ namespace orbita {
 // Sectors known from before, by which a drive is told again where nothing else does it.
 struct KnownSectors {
     LbaSpan span;
-    std::uint32_t crc32 = 0; // of their bytes, as ISO 3309 has it
+    std::uint32_t crc32 = 0; // of their bytes, see checksum.h
     friend bool operator==(const KnownSectors&, const KnownSectors&) = default;
 };
-
-std::uint32_t crcOf(std::span<const std::byte> data);
 
 // A few of what is read, spread over a span: never empty ones, for those are alike on every drive.
 class KnownSectorChooser {

@@ -13,16 +13,16 @@ namespace {
 // A drive that stands still at more places is bad all over: keeping off one or the other is no help then, and
 // files that name them may be anybody's.
 constexpr std::size_t mostPlaces = 1000;
-constexpr std::array<std::string_view, 3> kindNames = {"stalled", "dropped", "froze"};
+constexpr std::array<std::string_view, 3> standstillNames = {"stalled", "dropped", "froze"};
 
 } // namespace
 
 std::string_view standstillName(StandstillKind kind) {
-    return kindNames[static_cast<std::size_t>(kind)];
+    return standstillNames[static_cast<std::size_t>(kind)];
 }
 
 std::optional<StandstillKind> standstillFromName(std::string_view name) {
-    return enumFromName<StandstillKind>(kindNames, name);
+    return enumFromName<StandstillKind>(standstillNames, name);
 }
 
 Standstill addStandstill(std::vector<Standstill>& list, const Standstill& now, bool again) {

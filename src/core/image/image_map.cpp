@@ -54,7 +54,7 @@ std::optional<LbaSpan> spanFrom(const json& line, std::uint64_t capacity) {
     return span;
 }
 
-std::optional<DriveIdentity> driveFrom(const json& head) {
+std::optional<DriveIdentity> driveFromHead(const json& head) {
     if (!head.is_object() || head.value("format", "") != formatName)
         return std::nullopt;
     const auto drive = head.find("drive");
@@ -164,7 +164,7 @@ Result<ImageMap> ImageMap::parse(const std::string& text, const std::string& ori
                     return refuse(Phrase("line {} is damaged", {std::to_string(number)}));
                 continue;
             }
-            const auto drive = driveFrom(line);
+            const auto drive = driveFromHead(line);
             if (!drive)
                 return refuse("it is no map of an image that Orbita made");
             const int version = wholeOr(line, "version", 0);
@@ -363,11 +363,11 @@ namespace {
 
 // Whole pieces one after the other, as one line.
 template <class CrcOf>
-std::string lineOfRun(LbaSpan span, std::uint64_t firstPiece, std::uint64_t pieces, const CrcOf& crcOf) {
+std::string lineOfRun(LbaSpan span, std::uint64_t firstPiece, std::uint64_t pieces, const CrcOf& crcOfPiece) {
     std::string line =
         fmt::format("{{\"first\":{},\"sectors\":{},\"crc32s\":\"", span.first.value, span.count.value);
     for (std::uint64_t i = 0; i < pieces; ++i)
-        fmt::format_to(std::back_inserter(line), "{:08x}", crcOf(firstPiece + i));
+        fmt::format_to(std::back_inserter(line), "{:08x}", crcOfPiece(firstPiece + i));
     return line + "\"}\n";
 }
 
@@ -383,12 +383,12 @@ std::string ImageMap::news() {
     for (const Standstill& standstill : m_standstillsUntold)
         lines += lineOf(standstill);
     m_standstillsUntold.clear();
-    const auto crcOf = [this](std::uint64_t piece) { return wholeCrc(piece); };
+    const auto crcOfPiece = [this](std::uint64_t piece) { return wholeCrc(piece); };
     std::optional<LbaSpan> run; // of whole pieces, by number
     const auto tellRun = [&] {
         if (run)
             lines += lineOfRun({{run->first.value * m_pieceSectors}, {run->count.value * m_pieceSectors}},
-                               run->first.value, run->count.value, crcOf);
+                               run->first.value, run->count.value, crcOfPiece);
         run.reset();
     };
     for (const auto& [piece, told] : m_untold) {
@@ -430,11 +430,11 @@ std::string ImageMap::text() const {
     std::string all = head.dump(-1, ' ', false, json::error_handler_t::replace) + '\n';
     for (const auto& [first, part] : m_parts)
         all += lineOf({{{first}, {part.count}}, part.crc32});
-    const auto crcOf = [this](std::uint64_t piece) { return wholeCrc(piece); };
+    const auto crcOfPiece = [this](std::uint64_t piece) { return wholeCrc(piece); };
     for (const LbaSpan& whole : m_wholePieces.spans())
         for (std::uint64_t from = whole.first.value; from < whole.end().value; from += pagePieces) {
             const std::uint64_t n = std::min<std::uint64_t>(pagePieces, whole.end().value - from);
-            all += lineOfRun({{from * m_pieceSectors}, {n * m_pieceSectors}}, from, n, crcOf);
+            all += lineOfRun({{from * m_pieceSectors}, {n * m_pieceSectors}}, from, n, crcOfPiece);
         }
     SpanSet rest = m_doubtful;
     for (const Extent& extent : doubtfulExtents()) {

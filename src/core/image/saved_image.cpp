@@ -2,6 +2,7 @@
 #include "core/image/saved_image.h"
 
 #include "core/base/bytes.h"
+#include "core/base/checksum.h"
 #include "core/base/ownership.h"
 #include "core/base/read_file.h"
 

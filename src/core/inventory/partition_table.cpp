@@ -2,17 +2,17 @@
 #include "core/inventory/partition_table.h"
 
 #include "core/base/bytes.h"
+#include "core/base/checksum.h"
 #include "core/base/names.h"
 
 #include <algorithm>
 #include <array>
-#include <zlib.h>
 
 namespace orbita {
 
 namespace {
 
-constexpr std::array<std::string_view, 6> names = {
+constexpr std::array<std::string_view, 6> stateNames = {
     "none", "classic", "gpt", "gpt-first-damaged", "gpt-second-damaged", "gpt-damaged"};
 
 constexpr std::string_view signature = "EFI PART";
@@ -31,11 +31,6 @@ constexpr std::size_t entryBytes = 128;
 constexpr std::size_t atClassicEntries = 446;
 constexpr std::size_t atClassicMark = 510;
 constexpr unsigned protectiveType = 0xEE;
-
-std::uint32_t crcOf(std::span<const std::byte> bytes) {
-    return static_cast<std::uint32_t>(
-        crc32(0, reinterpret_cast<const Bytef*>(bytes.data()), static_cast<uInt>(bytes.size())));
-}
 
 bool hasSignature(std::span<const std::byte> sector) {
     return sector.size() >= leastHeaderBytes &&
@@ -86,11 +81,11 @@ bool isProtective(std::span<const std::byte> head) {
 } // namespace
 
 std::string_view tableStateName(TableState state) {
-    return names[static_cast<std::size_t>(state)];
+    return stateNames[static_cast<std::size_t>(state)];
 }
 
 std::optional<TableState> tableStateFromName(std::string_view name) {
-    return enumFromName<TableState>(names, name);
+    return enumFromName<TableState>(stateNames, name);
 }
 
 TableState judgeTable(std::span<const std::byte> head, std::span<const std::byte> last,

@@ -24,7 +24,7 @@ namespace {
 
 constexpr int mostLinks = 40; // as the kernel has it
 
-Error refused(const std::string& path, Phrase why, Phrase advice) {
+Error refusedPlace(const std::string& path, Phrase why, Phrase advice) {
     return {Error::Kind::refusedUnsafe, "writing to", path, std::move(why), std::move(advice)};
 }
 
@@ -59,7 +59,7 @@ public:
 
     Result<FilePlace> run() {
         if (m_path.empty() || m_path.find('\0') != std::string::npos)
-            return tl::unexpected(refused(m_path, "it names no file", "Name a file."));
+            return tl::unexpected(refusedPlace(m_path, "it names no file", "Name a file."));
         if (!begin(m_path))
             return failed(errno);
         m_names = namesIn(m_path);
@@ -68,7 +68,7 @@ public:
             m_names.pop_front();
             const bool last = m_names.empty();
             if (last && (name.empty() || name == "." || name == ".."))
-                return tl::unexpected(refused(m_path, "it is a folder", "Name a file in it."));
+                return tl::unexpected(refusedPlace(m_path, "it is a folder", "Name a file in it."));
             if (name.empty() || name == ".")
                 continue;
             struct stat s {};
@@ -86,7 +86,7 @@ public:
                 return failed(errno);
             }
         }
-        return tl::unexpected(refused(m_path, "it is a folder", "Name a file in it."));
+        return tl::unexpected(refusedPlace(m_path, "it is a folder", "Name a file in it."));
     }
 
 private:
@@ -103,13 +103,14 @@ private:
     }
     Result<void> follow(const std::string& name, const struct stat& link, bool last) {
         if (last && !m_followsLast)
-            return tl::unexpected(refused(m_path, "a link stands there",
-                                          "Orbita keeps its own files in real ones only: "
-                                          "remove the link, or name where it leads."));
+            return tl::unexpected(refusedPlace(m_path, "a link stands there",
+                                               "Orbita keeps its own files in real ones only: "
+                                               "remove the link, or name where it leads."));
         // Anybody may put a link into a folder that all may write to, or into his own for root to fall over.
         if (link.st_uid != 0 && link.st_uid != geteuid())
-            return tl::unexpected(refused(m_path, {"the link {} on the way was made by another user", {name}},
-                                          "Name the place where it leads, if that is what you want."));
+            return tl::unexpected(refusedPlace(m_path,
+                                               {"the link {} on the way was made by another user", {name}},
+                                               "Name the place where it leads, if that is what you want."));
         const auto target = linkAt(m_at.get(), name);
         if (++m_links > mostLinks || !target)
             return failed(ELOOP);
@@ -135,9 +136,9 @@ private:
             place.exists = true;
             place.file = idOf(*there);
             if (!S_ISREG(there->st_mode))
-                return tl::unexpected(refused(m_path, kindOf(there->st_mode),
-                                              "Name a file that does not exist yet, or an older result; "
-                                              "\"-\" is standard output. Nothing has been changed."));
+                return tl::unexpected(refusedPlace(m_path, kindOf(there->st_mode),
+                                                   "Name a file that does not exist yet, or an older result; "
+                                                   "\"-\" is standard output. Nothing has been changed."));
         }
         return place;
     }
@@ -241,10 +242,10 @@ Result<void> judgeFoundation(const std::string& path, const Foundation& here, co
     if (rules.device.empty())
         return {};
     if (shareADevice(here, testedBy(rules.device, paths), paths))
-        return tl::unexpected(refused(path, {"it lies on the drive under test, {}", {rules.device}},
-                                      "Nothing may be written there; choose a place on another drive."));
+        return tl::unexpected(refusedPlace(path, {"it lies on the drive under test, {}", {rules.device}},
+                                           "Nothing may be written there; choose a place on another drive."));
     if (!here.untold.empty() && !rules.untoldToo)
-        return tl::unexpected(refused(
+        return tl::unexpected(refusedPlace(
             path, {"it lies on {}, and which drives are behind it cannot be determined", {here.untold}},
             "Choose a place on another drive. If you are sure that it is not on the drive under test, "
             "insist (--place-is-elsewhere)."));
@@ -274,20 +275,20 @@ Result<FilePlace> judgePlace(const std::string& path, const PlaceRules& rules, c
     if (fstatfs(place->folder.get(), &system) == 0 &&
         (system.f_type == PROC_SUPER_MAGIC || system.f_type == SYSFS_MAGIC))
         return tl::unexpected(
-            refused(path, "nothing can be kept there: it is the kernel's own", "Choose another place."));
+            refusedPlace(path, "nothing can be kept there: it is the kernel's own", "Choose another place."));
     for (const std::string& spared : rules.spared) {
         struct stat s {};
         if (place->exists && stat(spared.c_str(), &s) == 0 && idOf(s) == place->file)
-            return tl::unexpected(refused(path, "it is what is being scanned", "Choose another place."));
+            return tl::unexpected(refusedPlace(path, "it is what is being scanned", "Choose another place."));
     }
     if (!rules.device.empty()) {
         struct stat s {};
         const Foundation tested = foundationOfDevice(rules.device, paths);
         const bool isTested = stat(rules.device.c_str(), &s) == 0 && idOf(s) == place->file;
         if (place->exists && (isTested || tested.files.contains(place->file)))
-            return tl::unexpected(refused(path,
-                                          {"it is what the drive under test, {}, is made of", {rules.device}},
-                                          "Choose another place."));
+            return tl::unexpected(
+                refusedPlace(path, {"it is what the drive under test, {}, is made of", {rules.device}},
+                             "Choose another place."));
     }
     // A single file can be mounted from elsewhere.
     const Descriptor there(
@@ -299,7 +300,7 @@ Result<FilePlace> judgePlace(const std::string& path, const PlaceRules& rules, c
                 return tl::unexpected(std::move(fine.error()));
     if (place->exists && rules.purpose == PlaceFor::result)
         if (const auto what = whatStands(*place))
-            return tl::unexpected(refused(path, *what, "Choose another name; it has not been touched."));
+            return tl::unexpected(refusedPlace(path, *what, "Choose another name; it has not been touched."));
     place->recheck = [path, rules, paths](int file) {
         return judgeFoundation(path, foundationOf(file, paths), rules, paths);
     };

@@ -106,10 +106,10 @@ void listen(const std::vector<std::unique_ptr<Probe>>& probes, Nanoseconds patie
 Recognition recognisedFrom(const std::string& text) {
     Recognition found;
     try {
-        const Json json = Json::parse(text);
-        found.systemError = wholeOr(json, "error", 0);
-        found.table = tableStateFromName(json.value("table", "none")).value_or(TableState::none);
-        for (const Json& part : json.value("parts", Json::array()))
+        const Json said = Json::parse(text);
+        found.systemError = wholeOr(said, "error", 0);
+        found.table = tableStateFromName(said.value("table", "none")).value_or(TableState::none);
+        for (const Json& part : said.value("parts", Json::array()))
             found.parts.push_back({{},
                                    wholeOr(part, "first_byte", std::uint64_t{0}),
                                    wholeOr(part, "bytes", std::uint64_t{0}),
@@ -180,9 +180,9 @@ Result<HeldFlags> setReadOnlyFlags(const HeldFlags& flags, Nanoseconds patience,
     if (probe.pipe() >= 0)
         return tl::unexpected(Error{Error::Kind::noAnswer, tried, device, "the system did not answer",
                                     "The drive may hang: check power and cable."});
-    const Json json = Json::parse(probe.text(), nullptr, false);
-    const int error = json.is_object() ? json.value("error", EPROTO) : EPROTO;
-    const std::string before = json.is_object() ? json.value("before", "") : "";
+    const Json said = Json::parse(probe.text(), nullptr, false);
+    const int error = said.is_object() ? said.value("error", EPROTO) : EPROTO;
+    const std::string before = said.is_object() ? said.value("before", "") : "";
     if (error == 0 && before.size() == flags.size()) {
         HeldFlags was = flags;
         for (std::size_t i = 0; i < was.size(); ++i)

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Whether what answers is still the drive that the scan began with, or goes on with.
+#include "core/base/checksum.h"
 #include "core/scan/engine.h"
 #include "core/scan/engine_times.h"
 

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/session/drive_session.h"
 
-#include "core/drive/known_sectors.h"
+#include "core/base/checksum.h"
 #include "core/vitals/self_test.h"
 
 #include <array>

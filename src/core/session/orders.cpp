@@ -20,7 +20,7 @@ struct BadMessage : std::runtime_error {
 };
 
 constexpr std::size_t mostTextBytes = 2000;
-constexpr std::size_t mostSpans = 4096;
+constexpr std::size_t mostSpansOfAnOrder = 4096;
 
 constexpr std::array<std::string_view, 4> writeKinds = {"refresh", "pieced", "zeros", "reassign"};
 constexpr std::array<std::string_view, 15> outcomes = {
@@ -103,7 +103,7 @@ json driveTo(const DriveId& drive) {
             {"capacity_bytes", drive.capacityBytes}};
 }
 
-DriveId driveFrom(const json& object) {
+DriveId driveIdFrom(const json& object) {
     if (!object.is_object())
         throw BadMessage("\"drive\" is no drive");
     return {text(object, "model"), text(object, "serial"), text(object, "world_wide_name"),
@@ -186,7 +186,7 @@ Order orderFrom(const json& line, std::string_view contents) {
     if (what != "write" && !contents.empty())
         throw BadMessage("only what is written has contents");
     if (what == "open")
-        return OpenOrder{driveFrom(member(line, "drive")), text(line, "who")};
+        return OpenOrder{driveIdFrom(member(line, "drive")), text(line, "who")};
     if (what == "self-test") {
         const auto kind = selfTestKindFromName(text(line, "kind"));
         if (!kind)
@@ -205,7 +205,7 @@ Order orderFrom(const json& line, std::string_view contents) {
         GrantOrder order;
         const json& spans = member(line, "spans");
         const json& kinds = member(line, "kinds");
-        if (!spans.is_array() || !kinds.is_array() || spans.size() > mostSpans || kinds.size() > 8)
+        if (!spans.is_array() || !kinds.is_array() || spans.size() > mostSpansOfAnOrder || kinds.size() > 8)
             throw BadMessage("\"spans\" and \"kinds\" are lists");
         for (const json& span : spans)
             order.spans.push_back(spanFrom(span));
@@ -277,7 +277,7 @@ struct ReplyFields {
 OrderReply replyFrom(const json& line) {
     const std::string what = text(line, "what");
     if (what == "opened")
-        return OpenedReply{driveFrom(member(line, "drive")), named<ToldBy>(line, "told_by", toldBys)};
+        return OpenedReply{driveIdFrom(member(line, "drive")), named<ToldBy>(line, "told_by", toldBys)};
     if (what == "done")
         return DoneReply{};
     if (what == "recovery") {

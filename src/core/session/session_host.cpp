@@ -2,8 +2,8 @@
 #include "core/session/session_host.h"
 
 #include "core/base/bytes.h"
+#include "core/base/checksum.h"
 #include "core/drive/error_recovery.h"
-#include "core/drive/known_sectors.h"
 #include "core/drive/who_answers.h"
 #include "core/vitals/self_test.h"
 

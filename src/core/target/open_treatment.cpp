@@ -7,7 +7,7 @@ namespace orbita {
 
 namespace {
 
-constexpr std::size_t mostSpans = 4000; // of an order; beyond, one from the first to the last
+constexpr std::size_t mostSpansHandedOver = 4000; // of an order; beyond, one from the first to the last
 constexpr Nanoseconds leaveLasts = std::chrono::hours{24};
 constexpr std::uint64_t loggedBytes = 8ULL << 30U; // what is refreshed stands in the log by such runs
 
@@ -78,7 +78,7 @@ Result<void> OpenTreatment::askLeave(const RefreshPlan& plan, const TreatmentCon
 
 Result<void> OpenTreatment::askLeave(GrantOrder order, const TreatmentConsent& consent,
                                      const std::string& journal) {
-    if (order.spans.size() > mostSpans)
+    if (order.spans.size() > mostSpansHandedOver)
         order.spans = {spanBetween(order.spans.front().first, order.spans.back().end())};
     order.policyAllows = consent.policyAllows;
     order.serialOnLabel = m_serialOnLabel;

@@ -19,8 +19,8 @@ namespace {
 
 using nlohmann::json;
 
-constexpr const char* formatName = "orbita-owed-setting";
-constexpr int formatVersion = 1;
+constexpr const char* owedFormat = "orbita-owed-setting";
+constexpr int owedVersion = 1;
 constexpr std::uint64_t mostRecordBytes = 64U << 10U;
 
 std::string recordPath(const DriveIdentity& drive, const std::string& actionLog) {
@@ -56,9 +56,9 @@ Result<std::optional<ErrorRecovery>> owedByRecord(const Target& target, const st
     if (!text)
         return tl::unexpected(text.error());
     const json content = json::parse(*text, nullptr, false);
-    if (!content.is_object() || content.value("format", json()) != formatName)
+    if (!content.is_object() || content.value("format", json()) != owedFormat)
         return invalid(path, "it is no such record");
-    if (content.value("version", json()) != formatVersion)
+    if (content.value("version", json()) != owedVersion)
         return invalid(path, "another version of Orbita has written it");
     if (content.value("serial", json()) != target.identity.serial ||
         content.value("model", json()) != target.identity.model)

@@ -8,7 +8,7 @@ namespace orbita {
 
 namespace {
 
-constexpr std::uint64_t aroundBytes = 1U << 20U; // read again around each patch
+constexpr std::uint64_t marginBytes = 1U << 20U; // read again around each patch
 
 // So many of the latest in a row.
 unsigned refusedLately(const std::vector<SpotResult>& results) {
@@ -45,7 +45,7 @@ TreatmentPlan TreatAlong::planFor(const DriveIdentity& drive) const {
     TreatmentPlan plan;
     plan.rules.allowed = m_order.steps;
     plan.limits = m_order.limits;
-    plan.margin = {aroundBytes / drive.logicalBytes};
+    plan.margin = {marginBytes / drive.logicalBytes};
     plan.data = m_order.data;
     plan.againstAdvice = m_order.againstAdvice;
     plan.reason = "treated as the scan went";

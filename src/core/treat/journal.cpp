@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/treat/journal.h"
 
+#include "core/base/checksum.h"
 #include "core/base/durable_file.h"
 #include "core/base/json_numbers.h"
 #include "core/base/names.h"
 #include "core/base/text.h"
-#include "core/drive/known_sectors.h"
 #include "core/treat/journal_lines.h"
 
 #include <algorithm>

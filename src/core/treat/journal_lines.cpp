@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/treat/journal_lines.h"
 
+#include "core/base/checksum.h"
 #include "core/base/json_numbers.h"
 #include "core/base/ownership.h"
 #include "core/base/text.h"
-#include "core/drive/known_sectors.h"
 
 #include <cerrno>
 #include <charconv>

@@ -7,7 +7,7 @@ namespace orbita {
 
 namespace {
 
-constexpr std::array<std::string_view, 37> kindNames = {
+constexpr std::array<std::string_view, 37> readingNames = {
     "own-verdict",         "critical-warning",    "pending-sectors",      "offline-uncorrectable",
     "reallocated-sectors", "reallocation-events", "grown-defects",        "reported-uncorrectable",
     "uncorrected-reads",   "uncorrected-writes",  "uncorrected-verifies", "media-errors",
@@ -34,13 +34,13 @@ std::string readingId(const Reading& reading) {
 }
 
 std::string_view readingKindName(ReadingKind kind) {
-    return kindNames[static_cast<std::size_t>(kind)];
+    return readingNames[static_cast<std::size_t>(kind)];
 }
 
 std::optional<ReadingKind> readingKindFromName(std::string_view name) {
     if (name.rfind("attribute-", 0) == 0)
         return ReadingKind::vendorSpecific;
-    return enumFromName<ReadingKind>(kindNames, name);
+    return enumFromName<ReadingKind>(readingNames, name);
 }
 
 bool growthMatters(ReadingKind kind) {

@@ -2,8 +2,8 @@
 // A session is with one drive, and does what is ordered of it and nothing else: written down before, and what
 // came of it after.
 #include "core/base/bytes.h"
+#include "core/base/checksum.h"
 #include "core/drive/error_recovery.h"
-#include "core/drive/known_sectors.h"
 #include "core/drive/link/order_socket.h"
 #include "core/drive/scsi/commands.h"
 #include "core/drive/scsi/pages.h"

@@ -9,7 +9,7 @@ namespace orbita {
 
 namespace {
 
-constexpr std::uint64_t pageBytes = 512;
+constexpr std::uint64_t ruledPageBytes = 512;
 
 bool fits(const LengthRule& rule, ByteOrder order, const CommandBlock& block, std::uint64_t expected) {
     const auto field = [&] {
@@ -34,7 +34,7 @@ bool fits(const LengthRule& rule, ByteOrder order, const CommandBlock& block, st
     case Length::sectors0:
         return ofSectors(field() + 1);
     case Length::pages:
-        return field() * pageBytes == expected;
+        return field() * ruledPageBytes == expected;
     case Length::fixed:
         return expected == rule.at;
     case Length::dwords0:

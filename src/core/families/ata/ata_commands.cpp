@@ -100,7 +100,7 @@ constexpr CommandRule ataRules[] = {
 };
 
 // DATA SET MANAGEMENT, WRITE ..., SANITIZE DEVICE, SECURITY ERASE UNIT (ACS), and WRITE SAME by SCT.
-bool writes(const CommandBlock& block, Parameters parameters) {
+bool ataWrites(const CommandBlock& block, Parameters parameters) {
     if (isOneOf(ata::opcodeOf(block),
                 {0x06, 0x30, 0x34, 0x35, 0x39, 0x3D, 0x45, 0x61, 0xB4, 0xC5, 0xCA, 0xF4}))
         return true;
@@ -119,7 +119,7 @@ CommandClass ataClassOf(const CommandBlock& block, const Payload& payload) {
 }
 
 CommandClass ataForeign(const CommandBlock& block, Parameters parameters) {
-    return writes(block, parameters) ? foreignWrite : unknown;
+    return ataWrites(block, parameters) ? foreignWrite : unknown;
 }
 
 } // namespace orbita

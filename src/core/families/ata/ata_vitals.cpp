@@ -11,11 +11,9 @@ namespace orbita {
 
 namespace {
 
-constexpr std::uint32_t pageBytes = ata::pageBytes;
-
 Result<std::vector<std::byte>> readPage(Enquiry& enquiry, Vitals& vitals, const CommandBlock& block,
                                         const std::string& name, std::uint32_t pages = 1) {
-    auto reaction = enquiry.askAta(block, pageBytes * pages);
+    auto reaction = enquiry.askAta(block, ata::pageBytes * pages);
     if (!reaction) {
         vitals.refused.push_back(name);
         return tl::unexpected(reaction.error());
@@ -349,7 +347,7 @@ SelfTestResult resultOf(ata::SelfTestStatus status) {
 
 bool readAtaSelfTests(Enquiry& enquiry, Vitals& vitals) {
     bool told = false;
-    if (const auto bytes = enquiry.askAta(ata::smartCommand(ata::smart::readData), pageBytes)) {
+    if (const auto bytes = enquiry.askAta(ata::smartCommand(ata::smart::readData), ata::pageBytes)) {
         if (const auto data = ata::decodeSmartData(bytes->data)) {
             told = true;
             vitals.selfTest.running = data->selfTest == ata::SelfTestStatus::running;
@@ -360,13 +358,13 @@ bool readAtaSelfTests(Enquiry& enquiry, Vitals& vitals) {
     }
     Result<std::vector<ata::LoggedSelfTest>> log = tl::unexpected(Error{});
     if (const auto bytes =
-            enquiry.askAta(ata::readLogExt(ata::logAddress::extendedSelfTests, 0, 1), pageBytes)) {
+            enquiry.askAta(ata::readLogExt(ata::logAddress::extendedSelfTests, 0, 1), ata::pageBytes)) {
         log = ata::decodeExtendedSelfTests(bytes->data);
         keepRaw(vitals, "ata/extended-self-tests", bytes->data);
     }
     if (!log) {
         if (const auto bytes = enquiry.askAta(
-                ata::smartCommand(ata::smart::readLog, ata::logAddress::selfTests), pageBytes)) {
+                ata::smartCommand(ata::smart::readLog, ata::logAddress::selfTests), ata::pageBytes)) {
             log = ata::decodeSelfTests(bytes->data);
             keepRaw(vitals, "ata/self-tests", bytes->data);
         }
@@ -422,7 +420,7 @@ void readAtaVitals(Enquiry& enquiry, Vitals& vitals) {
 }
 
 std::optional<int> readAtaTemperature(Enquiry& enquiry) {
-    const auto reaction = enquiry.askAta(ata::smartCommand(ata::smart::readData), pageBytes);
+    const auto reaction = enquiry.askAta(ata::smartCommand(ata::smart::readData), ata::pageBytes);
     if (!reaction)
         return std::nullopt;
     const auto data = ata::decodeSmartData(reaction->data);

@@ -22,7 +22,7 @@ WriteWays ataWriteWays(Enquiry& enquiry, std::uint32_t logicalBytes) {
     return ways;
 }
 
-WriteAnswer answerOf(const Reaction& reaction) {
+WriteAnswer ataAnswerOf(const Reaction& reaction) {
     WriteAnswer answer;
     answer.verdict = reaction.verdict;
     answer.latency = reaction.latency;
@@ -38,7 +38,7 @@ Result<WriteAnswer> writeAta(Enquiry& enquiry, const WriteWays& ways, const LbaS
     const auto written = enquiry.ask(ata::writeDmaExt(span.first, sectors, ways.forces), 0, contents);
     if (!written)
         return tl::unexpected(written.error());
-    WriteAnswer answer = answerOf(*written);
+    WriteAnswer answer = ataAnswerOf(*written);
     answer.forced = ways.forces;
     if (answer.verdict.outcome != Outcome::answered || ways.forces || !ways.flushes)
         return answer;
@@ -46,7 +46,7 @@ Result<WriteAnswer> writeAta(Enquiry& enquiry, const WriteWays& ways, const LbaS
     if (!flushed)
         return tl::unexpected(flushed.error());
     const Nanoseconds before = answer.latency;
-    answer = answerOf(*flushed);
+    answer = ataAnswerOf(*flushed);
     answer.latency += before;
     answer.forced = answer.verdict.outcome == Outcome::answered;
     return answer;

@@ -79,13 +79,13 @@ constexpr CommandRule nvmeRules[] = {
 #undef ORBITA_TO_DWORD_10
 
 // Format NVM, Sanitize; Write, Write Uncorrectable, Write Zeroes, Dataset Management, Copy, Zone Append
-bool writes(const CommandBlock& block) {
+bool nvmeWrites(const CommandBlock& block) {
     return block.protocol == Protocol::nvmeAdmin
                ? isOneOf(nvme::opcodeOf(block), {0x80, 0x84})
                : isOneOf(nvme::opcodeOf(block), {0x01, 0x04, 0x08, 0x09, 0x19, 0x7D});
 }
 
-bool toldBy(const CommandBlock& block) {
+bool nvmeTellsSetting(const CommandBlock& block) {
     return block.protocol == Protocol::nvmeAdmin && nvme::opcodeOf(block) == nvme::admin::getFeatures &&
            byteAt(block.bytes, 40) == nvme::feature::errorRecovery;
 }
@@ -93,14 +93,16 @@ bool toldBy(const CommandBlock& block) {
 // The value stands in dword 0 of the completion.
 constexpr std::size_t valueBytes = 4;
 
-std::vector<std::byte> from(std::span<const std::byte> reply, std::span<const std::byte> /*data*/) {
+std::vector<std::byte> nvmeSettingFrom(std::span<const std::byte> reply,
+                                       std::span<const std::byte> /*data*/) {
     if (!nvme::decodeCompletion(reply).success())
         return {};
     return {reply.begin(), reply.begin() + valueBytes};
 }
 
 // Of error recovery, bits 15 to 0 are the time limit.
-bool spares(const CommandBlock& block, const Payload& /*payload*/, std::span<const std::byte> told) {
+bool nvmeSparesSetting(const CommandBlock& block, const Payload& /*payload*/,
+                       std::span<const std::byte> told) {
     if (block.protocol != Protocol::nvmeAdmin || nvme::opcodeOf(block) != nvme::admin::setFeatures)
         return true;
     return told.size() == valueBytes &&
@@ -109,12 +111,12 @@ bool spares(const CommandBlock& block, const Payload& /*payload*/, std::span<con
 
 } // namespace
 
-const SharedSetting nvmeSharedSetting = {toldBy, from, spares};
+const SharedSetting nvmeSharedSetting = {nvmeTellsSetting, nvmeSettingFrom, nvmeSparesSetting};
 
 CommandClass nvmeClassOf(const CommandBlock& block, const Payload& payload) {
     if (const auto is = classByRules(nvmeRules, ByteOrder::little, block, payload))
         return *is;
-    return writes(block) ? foreignWrite : unknown;
+    return nvmeWrites(block) ? foreignWrite : unknown;
 }
 
 } // namespace orbita

@@ -96,23 +96,24 @@ constexpr CommandRule scsiRules[] = {
 };
 
 // FORMAT UNIT, REASSIGN BLOCKS, WRITE ..., WRITE AND VERIFY, WRITE LONG, WRITE SAME, UNMAP, SANITIZE
-bool writes(const CommandBlock& block) {
+bool scsiWrites(const CommandBlock& block) {
     return isOneOf(scsi::opcodeOf(block),
                    {0x04, 0x07, 0x0A, 0x2A, 0x2E, 0x3F, 0x41, 0x42, 0x48, 0x8A, 0x8E, 0x93, 0xAA, 0xAE});
 }
 
-bool toldBy(const CommandBlock& block) {
+bool scsiTellsSetting(const CommandBlock& block) {
     return scsi::opcodeOf(block) == scsi::opcode::modeSense10 && byteAt(block.bytes, 2) == recoveryPage;
 }
 
-std::vector<std::byte> from(std::span<const std::byte> /*reply*/, std::span<const std::byte> data) {
+std::vector<std::byte> scsiSettingFrom(std::span<const std::byte> /*reply*/,
+                                       std::span<const std::byte> data) {
     const auto mode = scsi::decodeMode10(data, recoveryPage);
     return mode ? mode->page : std::vector<std::byte>{};
 }
 
 // Bytes 10 and 11 of the page are the time limit; the others decide, among other things, whether the drive
 // may move sectors by itself.
-bool spares(const CommandBlock& block, const Payload& payload, std::span<const std::byte> told) {
+bool scsiSparesSetting(const CommandBlock& block, const Payload& payload, std::span<const std::byte> told) {
     if (scsi::opcodeOf(block) != scsi::opcode::modeSelect10)
         return true;
     if (told.size() < 12)
@@ -126,7 +127,7 @@ bool spares(const CommandBlock& block, const Payload& payload, std::span<const s
 
 } // namespace
 
-const SharedSetting scsiSharedSetting = {toldBy, from, spares};
+const SharedSetting scsiSharedSetting = {scsiTellsSetting, scsiSettingFrom, scsiSparesSetting};
 
 CommandClass scsiClassOf(const CommandBlock& block, const Payload& payload) {
     // An ATA command inside a SCSI one must be wrapped as Orbita does it: the translation's own protocol,
@@ -136,7 +137,7 @@ CommandClass scsiClassOf(const CommandBlock& block, const Payload& payload) {
                                                : ataForeign(*inside, payload.parameters);
     if (const auto is = classByRules(scsiRules, ByteOrder::big, block, payload))
         return *is;
-    return writes(block) ? foreignWrite : unknown;
+    return scsiWrites(block) ? foreignWrite : unknown;
 }
 
 } // namespace orbita

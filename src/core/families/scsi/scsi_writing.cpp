@@ -44,7 +44,7 @@ WriteWays scsiWriteWays(Enquiry& enquiry, std::uint32_t logicalBytes) {
     return ways;
 }
 
-WriteAnswer answerOf(const Reaction& reaction) {
+WriteAnswer scsiAnswerOf(const Reaction& reaction) {
     WriteAnswer answer;
     answer.verdict = reaction.verdict;
     answer.latency = reaction.latency;
@@ -64,7 +64,7 @@ Result<WriteAnswer> send(Enquiry& enquiry, const CommandBlock& block, std::span<
     const auto reaction = enquiry.ask(block, 0, along);
     if (!reaction)
         return tl::unexpected(reaction.error());
-    return answerOf(*reaction);
+    return scsiAnswerOf(*reaction);
 }
 
 Result<WriteAnswer> writeScsi(Enquiry& enquiry, const WriteWays& ways, const LbaSpan& span,

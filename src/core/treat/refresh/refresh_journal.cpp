@@ -1,10 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/treat/refresh/refresh_journal.h"
 
+#include "core/base/checksum.h"
 #include "core/base/durable_file.h"
 #include "core/base/json_numbers.h"
 #include "core/base/text.h"
-#include "core/drive/known_sectors.h"
 #include "core/session/action_log.h"
 #include "core/treat/journal_lines.h"
 
