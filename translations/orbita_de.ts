@@ -1001,6 +1001,14 @@ Suchen Sie nach weniger Worten oder nach jedem Urteil, jeder Beanstandung und je
         <translation>&amp;Logo</translation>
     </message>
     <message>
+        <source>PDF, HTML, text, JSON or CSV: the ending of its name says which</source>
+        <translation>PDF, HTML, Text, JSON oder CSV: die Endung des Namens sagt, was</translation>
+    </message>
+    <message>
+        <source>File</source>
+        <translation>Datei</translation>
+    </message>
+    <message>
         <source>Write the report to</source>
         <translation>Den Bericht schreiben nach</translation>
     </message>
@@ -6491,6 +6499,10 @@ Ein Selbsttest beschäftigt seine Mechanik und kann ihm den Rest geben. Das Fall
     <message>
         <source>written to, so that the drive mends the place or uses a spare sector for it</source>
         <translation>beschrieben, damit das Laufwerk die Stelle heilt oder einen Reservesektor dafür nimmt</translation>
+    </message>
+    <message>
+        <source>There is nothing to treat.</source>
+        <translation>Es gibt nichts zu behandeln.</translation>
     </message>
     <message>
         <source>Treating it is worth a try.</source>

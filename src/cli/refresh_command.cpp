@@ -72,7 +72,7 @@ void tellRefresh(const Proposal& proposal, const DriveIdentity& drive, const Vit
     out << words::driveName(drive) << "  " << words::driveLine(drive) << '\n';
     if (!proposal.known.from.isEmpty())
         out << "What is known of it comes from " << proposal.known.from << ".\n";
-    out << '\n' << words::advice(proposal.advised.advice) << '\n';
+    out << '\n' << words::advice(proposal.advised) << '\n';
     for (const AdviceReason& reason : proposal.advised.reasons)
         out << "  - " << words::adviceReason(reason, vitals) << '\n';
     for (const AdviceNote note : proposal.advised.notes)

@@ -106,7 +106,7 @@ void tellProposal(const TreatmentPlan& plan, const TreatmentAdvised& advised, co
     Printer out(to);
     out << words::driveName(drive) << "  " << words::driveLine(drive) << "\nDefects from " << known.from
         << ".\n\n"
-        << words::advice(advised.advice) << '\n';
+        << words::advice(advised) << '\n';
     for (const AdviceReason& reason : advised.reasons)
         out << "  - " << words::adviceReason(reason, vitals) << '\n';
     for (const AdviceNote note : advised.notes)

@@ -30,10 +30,12 @@ std::uint64_t sectorsOf(const std::vector<Spot>& spots, SpotOrigin origin) {
 
 } // namespace
 
-QString advice(TreatmentAdvice advice) {
-    switch (advice) {
+QString advice(const TreatmentAdvised& advised) {
+    switch (advised.advice) {
     case TreatmentAdvice::treat:
-        return tr("Treating it is worth a try.");
+        return advised.reasons.front().kind == AdviceReasonKind::nothingToTreat
+                   ? tr("There is nothing to treat.")
+                   : tr("Treating it is worth a try.");
     case TreatmentAdvice::saveFirst:
         return tr("Save the data first, then treat it.");
     case TreatmentAdvice::replace:

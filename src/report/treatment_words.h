@@ -10,7 +10,7 @@
 namespace orbita::words {
 
 // "Treat it.", "Save the data first.", ...
-QString advice(TreatmentAdvice advice);
+QString advice(const TreatmentAdvised& advised);
 // A sentence. `vitals`: those that were judged by; null: none.
 QString adviceReason(const AdviceReason& reason, const Vitals* vitals);
 QString adviceNote(AdviceNote note);

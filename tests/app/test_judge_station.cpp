@@ -5,6 +5,7 @@
 
 #include "app/judge/judge_station.h"
 #include "app/judge/report_dialog.h"
+#include "app/rack/dial_state.h"
 #include "app/scan/scan_station.h"
 #include "app/shell/app_window.h"
 #include "report/format.h"
@@ -177,6 +178,24 @@ private slots:
         // Ctrl+Enter enters what the evidence comes to, after it; nothing is taken away.
         key(Qt::Key_Return, Qt::ControlModifier);
         QTRY_COMPARE(kept().size(), std::size_t{2});
+    }
+
+    // A tick stands for a drive that was read to the end with nothing against it, and for no other.
+    void aTickIsForWhatIsKept() {
+        scanned(scenario("good", {}));
+        askedAndJudged();
+        QTRY_COMPARE(title(), QStringLiteral("Keep"));
+        QCOMPARE(dialOf(controller()).centre, QStringLiteral("✓"));
+        QByteArray slow;
+        for (const int lba : {2'000'000, 6'000'000, 9'000'000, 15'000'000})
+            slow += (slow.isEmpty() ? "" : ",") +
+                    QByteArray(R"({"kind":"slow","turns":40,"sectors":8,"lba":)") + QByteArray::number(lba) +
+                    "}";
+        scanned(scenario("slow", slow));
+        askedAndJudged();
+        QTRY_COMPARE(title(), QStringLiteral("Watch"));
+        QCOMPARE(controller().current()->judgement.unreadable, std::uint64_t{0});
+        QCOMPARE(dialOf(controller()).centre, QStringLiteral("!"));
     }
 
     // From a judged drive to a page on the disk, by mouse; the shop is remembered.

@@ -6,6 +6,7 @@
 #include "report/plate_marks.h"
 #include "report/plate_picture.h"
 #include "report/text_report.h"
+#include "report/treatment_words.h"
 #include "report/words.h"
 #include "support/scan_runner.h"
 
@@ -82,6 +83,17 @@ private slots:
         for (const RemarkKind urgent : {RemarkKind::silent, RemarkKind::zeroCapacity, RemarkKind::sameSerial})
             QVERIFY(!words::remarkShort(urgent).isEmpty());
         QVERIFY(words::remarkShort(RemarkKind::misaligned).isEmpty());
+    }
+    // What has no defect is not said to be worth treating.
+    void nothingToTreatIsSaidSo() {
+        TreatmentFacts facts;
+        facts.data = DataElsewhere::saved;
+        const TreatmentAdvised none = adviseTreatment(facts, defaultPolicy());
+        QCOMPARE(none.advice, TreatmentAdvice::treat);
+        QCOMPARE(words::advice(none), QString("There is nothing to treat."));
+        facts.ledger.push_back({{{4096}, {8}}, Grade::unreadable});
+        QCOMPARE(words::advice(adviseTreatment(facts, defaultPolicy())),
+                 QString("Treating it is worth a try."));
     }
     void initTestCase() { QLocale::setDefault(QLocale::c()); }
 

@@ -369,7 +369,7 @@ void policies(Photographer& p, AppWindow& window) {
     }
 }
 
-// Not among those that are kept: the settings.
+// Not among those that are kept: the settings, and the dialogs on what was found.
 void settings(Photographer& p, AppWindow& window) {
     p.choose("demo:tern40");
     QTest::keyClick(&window, Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
@@ -385,6 +385,15 @@ void settings(Photographer& p, AppWindow& window) {
     p.readVitals();
     QTest::keyClick(&window, Qt::Key_I, Qt::ControlModifier);
     p.takeWithDialog("identity");
+    window.showStation("judge");
+    QTest::keyClick(&window, Qt::Key_R, Qt::ControlModifier | Qt::ShiftModifier);
+    QTest::qWait(400);
+    p.takeWithDialog("report");
+    QTest::keyClick(&window, Qt::Key_B, Qt::ControlModifier);
+    QTest::qWait(400);
+    p.click(QStringLiteral("Forget customers…"));
+    QTest::qWait(400);
+    p.takeWithDialog("forget");
 }
 
 // Not among those that are kept: what the keys do.

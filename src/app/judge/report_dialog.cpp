@@ -56,6 +56,9 @@ ReportDialog::ReportDialog(const QString& about, std::vector<Choice> choices, QS
     logoLabel->setBuddy(m_logo); // which a row of a layout has none of by itself
     form->addRow(logoLabel, logo);
     form->addRow(QString(), m_mask);
+    auto* forms = new QLabel(tr("PDF, HTML, text, JSON or CSV: the ending of its name says which"), this);
+    forms->setObjectName(QStringLiteral("dim"));
+    form->addRow(tr("File"), forms);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel, this);
     m_save->setObjectName(QStringLiteral("primary"));
     m_save->setDefault(true);

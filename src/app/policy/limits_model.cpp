@@ -13,7 +13,9 @@ namespace {
 constexpr int firstLimit = 2;
 
 QString typed(const std::optional<double>& limit) {
-    return limit ? QLocale().toString(*limit, 'g', 9) : QString();
+    QLocale locale; // as it is typed: without signs between thousands
+    locale.setNumberOptions(QLocale::OmitGroupSeparator);
+    return limit ? locale.toString(*limit, 'g', 9) : QString();
 }
 
 } // namespace

@@ -24,7 +24,7 @@ namespace {
 constexpr std::size_t mostTried = 2000; // rulings; more would be felt while typing
 constexpr int trialWidth = 300;
 constexpr int soonMs = 120;
-constexpr int limitWidth = 88;
+constexpr int limitWidth = 78;
 
 // What is measured on a drive, in the unit of its limits; empty where nothing of its surface was read.
 QString nowOf(const Evidence& evidence, Measured measured) {

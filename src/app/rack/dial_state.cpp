@@ -60,7 +60,9 @@ DialState dialOf(const DriveController& controller) {
         dial.head = share(record.status.position);
         dial.centre = QString::number(static_cast<int>(done * 100)) + QLatin1Char('%');
     } else if (record.status.ended == EndReason::complete) {
-        dial.centre = view->judgement.unreadable > 0 ? QStringLiteral("!") : QStringLiteral("✓");
+        // A tick beside "watch" would be read as "fine".
+        const bool against = controller.ruling().known() && controller.ruling().ruling().fate >= Fate::watch;
+        dial.centre = view->judgement.unreadable > 0 || against ? QStringLiteral("!") : QStringLiteral("✓");
     } else {
         dial.centre = standIsAlarming(controller)
                           ? QStringLiteral("!")

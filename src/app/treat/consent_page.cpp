@@ -216,7 +216,7 @@ void ConsentPage::ask(const DriveController& controller, const ConsentQuestion& 
     for (const AdviceReason& reason : advised.reasons)
         if (reason.weight == advised.advice)
             reasons << words::adviceReason(reason, vitals);
-    m_against->say(words::advice(advised.advice) + QLatin1Char(' ') + reasons.join(QLatin1Char(' ')));
+    m_against->say(words::advice(advised) + QLatin1Char(' ') + reasons.join(QLatin1Char(' ')));
     m_against->tick().setChecked(false);
     m_asked->setText(
         tr("To write to it, t&ype %1.")

@@ -522,9 +522,10 @@ void TreatStation::refresh() {
         for (QPushButton* button : {m_goOn, m_refreshDrive, m_along, m_copy, m_putAway})
             button->hide();
     }
-    constexpr int widths[] = {196, 160, 214, 140, 120};
-    if (!m_cases->property("laidOut").toBool() && !m_shown.empty()) {
-        m_cases->setProperty("laidOut", true);
+    // The place has a tick before it while it is chosen.
+    const int widths[] = {course ? 192 : 214, 172, 190, 138, 120};
+    if (const int as = course ? 2 : 1; m_cases->property("laidOut").toInt() != as && !m_shown.empty()) {
+        m_cases->setProperty("laidOut", as);
         for (int i = 0; i < CasesModel::columns; ++i)
             m_cases->setColumnWidth(i, widths[i]);
     }
@@ -631,7 +632,7 @@ void TreatStation::refreshAdvice() {
         m_advice->show();
     } else {
         weight = weightOf(m_proposal.advised.advice);
-        m_advice->setText(paragraph(words::advice(m_proposal.advised.advice), 17) +
+        m_advice->setText(paragraph(words::advice(m_proposal.advised), 17) +
                           paragraph(reasonsOf(m_proposal.advised, vitals), 13));
         m_advice->setVisible(scanned);
     }
