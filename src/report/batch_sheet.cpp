@@ -40,7 +40,7 @@ document::Document batchSheet(std::vector<BatchDrive> drives, const Shop& shop, 
         words::tr("Made with Orbita %1 on %2.").arg(QString::fromStdString(version), format::longMoment(now));
     document::Table table;
     table.key = "drives";
-    table.numbersFrom = 7;
+    table.numbers = {2};
     table.head = {words::tr("Drive"),  words::tr("Serial number"), words::tr("Capacity"), words::tr("Job"),
                   words::tr("Ruling"), words::tr("Data"),          words::tr("Why")};
     for (const BatchDrive& one : drives)

@@ -202,6 +202,7 @@ private:
     void reasons(std::size_t most, bool withLimits) {
         List list;
         std::optional<ReasonRole> role;
+        std::size_t told = 0;
         std::size_t left = 0;
         for (const RulingReason& reason : m_report.ruling.reasons) {
             const ReasonRole now = roleOf(reason.kind);
@@ -209,14 +210,19 @@ private:
             if (!withLimits && now == ReasonRole::besides && reason.kind != ReasonKind::notReproduced &&
                 reason.kind != ReasonKind::shape)
                 continue;
-            if (list.items.size() >= most && reason.kind != ReasonKind::notReproduced) {
+            if (told >= most && reason.kind != ReasonKind::notReproduced) {
                 ++left;
                 continue;
             }
-            const QString lead =
-                withLimits && role != now ? words::reasonRole(now) + QStringLiteral(" — ") : QString();
+            if (withLimits && role != now) { // a list for what is against it, one for what is missing, ...
+                if (!list.items.empty())
+                    add(std::move(list));
+                list = {};
+                add(Paragraph{words::reasonRole(now)});
+            }
             role = now;
-            list.items.push_back({lead + words::rulingReason(reason, m_report.evidence),
+            ++told;
+            list.items.push_back({words::rulingReason(reason, m_report.evidence),
                                   withLimits ? words::whatWouldChange(reason, m_report.ruling) : QString()});
         }
         if (left > 0)
@@ -403,12 +409,17 @@ private:
         add(std::move(facts));
         Table table;
         table.key = "blocks";
+        table.numbers = {1};
         table.head = {words::tr("Blocks"), words::tr("Number"), words::tr("What that means")};
+        const auto row = [&](Grade grade) {
+            table.rows.push_back({words::grade(grade), format::count(scan.status.totals.of(grade)),
+                                  words::gradeMeaning(grade, scan.limits, scan.status.unit,
+                                                      scan.drive.rotating.value_or(true))});
+        };
         for (const Grade grade : allGrades)
-            if (grade != Grade::none)
-                table.rows.push_back({words::grade(grade), format::count(scan.status.totals.of(grade)),
-                                      words::gradeMeaning(grade, scan.limits, scan.status.unit,
-                                                          scan.drive.rotating.value_or(true))});
+            if (grade != Grade::none && grade != Grade::linkFault)
+                row(grade);
+        row(Grade::linkFault); // apart: it accuses the cable, not the surface
         add(std::move(table));
     }
 
@@ -420,7 +431,7 @@ private:
             words::tr("What the drive says of itself, on %1").arg(reportDate(m_report.vitals->readAt))});
         Table table;
         table.key = "readings";
-        table.numbersFrom = 1;
+        table.numbers = {1};
         table.head = {words::tr("Reading"), words::tr("Value"), words::tr("Finding")};
         for (std::size_t i = 0; i < vitals.readings.size(); ++i) {
             const Reading& reading = vitals.readings[i];
@@ -444,7 +455,7 @@ private:
         add(Heading{words::tr("Its own tests, the latest first")});
         Table table;
         table.key = "self_tests";
-        table.numbersFrom = 2;
+        table.numbers = {2, 3};
         table.head = {words::tr("Test"), words::tr("Result"), words::tr("At hours switched on"),
                       words::tr("Failed at LBA")};
         for (const SelfTestEntry& test : m_report.vitals->vitals.selfTests)
@@ -475,7 +486,7 @@ private:
         add(Heading{words::tr("Defects found on %1").arg(reportDate(scan.startedAt))});
         Table table;
         table.key = "defects";
-        table.numbersFrom = 4;
+        table.numbers = {4};
         table.head = {words::tr("Where"), words::tr("Place"), words::tr("Grade"), words::tr("Standing"),
                       words::tr("Answer")};
         for (std::size_t i = 0; i < std::min(most, scan.ledger.size()); ++i) {

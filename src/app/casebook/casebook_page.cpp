@@ -369,7 +369,7 @@ void CasebookPage::showLife(const KnownLife& known) {
     // What the surface looked like is seen of every visit; a long ruling gives way, and is told in full by a
     // tip.
     constexpr int leastSurface = 110;
-    constexpr int leastRuling = 110;
+    constexpr int leastRuling = 124;
     m_visits->setColumnWidth(m_life->surfaceColumn(), 10);
     const int left = m_visits->viewport()->width() - m_visits->horizontalHeader()->length() + 10;
     if (left < leastSurface)

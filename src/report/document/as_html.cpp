@@ -44,14 +44,16 @@ public:
     }
     QString operator()(const Table& table) const {
         QString out = QStringLiteral("<table class=\"grid\">\n<tr>");
-        for (const QString& cell : table.head)
-            out += QStringLiteral("<th>%1</th>").arg(own(cell));
+        for (qsizetype c = 0; c < table.head.size(); ++c)
+            out += (table.isOfNumbers(c) ? QStringLiteral("<th align=\"right\">%1</th>")
+                                         : QStringLiteral("<th>%1</th>"))
+                       .arg(own(table.head[c]));
         out += QStringLiteral("</tr>\n");
         for (const QStringList& row : table.rows) {
             out += QStringLiteral("<tr>");
             for (qsizetype c = 0; c < row.size(); ++c)
-                out += (c >= table.numbersFrom ? QStringLiteral("<td align=\"right\">%1</td>")
-                                               : QStringLiteral("<td>%1</td>"))
+                out += (table.isOfNumbers(c) ? QStringLiteral("<td align=\"right\">%1</td>")
+                                             : QStringLiteral("<td>%1</td>"))
                            .arg(own(row[c]));
             out += QStringLiteral("</tr>\n");
         }

@@ -67,9 +67,9 @@ public:
             QString text = QStringLiteral("  ");
             for (qsizetype c = 0; c < cells.size() && c < table.head.size(); ++c) {
                 const qsizetype width = wide[static_cast<std::size_t>(c)];
-                text += (c >= table.numbersFrom ? cells[c].rightJustified(width)
-                                                : cells[c].leftJustified(width)) +
-                        QStringLiteral("  ");
+                text +=
+                    (table.isOfNumbers(c) ? cells[c].rightJustified(width) : cells[c].leftJustified(width)) +
+                    QStringLiteral("  ");
             }
             while (text.endsWith(QLatin1Char(' ')))
                 text.chop(1);

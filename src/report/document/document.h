@@ -6,6 +6,7 @@
 #include <QImage>
 #include <QString>
 #include <QStringList>
+#include <algorithm>
 #include <string>
 #include <variant>
 #include <vector>
@@ -38,8 +39,11 @@ struct List {
 struct Table {
     std::string key;
     QStringList head;
-    std::vector<QStringList> rows; // as many cells each
-    int numbersFrom = 1;           // columns from this one on are set to the right
+    std::vector<QStringList> rows;  // as many cells each
+    std::vector<qsizetype> numbers; // columns of figures, set to the right
+    [[nodiscard]] bool isOfNumbers(qsizetype column) const {
+        return std::find(numbers.begin(), numbers.end(), column) != numbers.end();
+    }
 };
 struct Picture {
     QImage image;
