@@ -59,10 +59,10 @@ private slots:
         QTest::keyClicks(words, "vit read");
         QCOMPARE(list->count(), 1);
         QTest::keyClick(words, Qt::Key_Return);
-        QTRY_VERIFY(finder() == nullptr);
+        TRY_VERIFY(finder() == nullptr);
         QVERIFY(m_window->station<VitalsStation>().isVisible()); // it brings its station
-        QTRY_COMPARE(m_window->station<ScanStation>().controller()->visit().state(),
-                     VisitController::State::read);
+        TRY_COMPARE(m_window->station<ScanStation>().controller()->visit().state(),
+                    VisitController::State::read);
     }
     void arrowsChooseAndPassOverWhatIsNotPossible() {
         QLineEdit* words = openFinder();
@@ -83,7 +83,7 @@ private slots:
         QVERIFY(finder() != nullptr); // nothing was done
         QVERIFY(list->item(0)->data(Qt::AccessibleTextRole).toString().contains("not possible now"));
         QTest::keyClick(words, Qt::Key_Escape);
-        QTRY_VERIFY(finder() == nullptr);
+        TRY_VERIFY(finder() == nullptr);
     }
     void byTheMouseToo() {
         QLineEdit* words = openFinder();
@@ -114,15 +114,15 @@ private slots:
         const auto perform = [this](const char* words) {
             QTest::keyClicks(openFinder(), words);
             QTest::keyClick(finder()->findChild<QLineEdit*>(), Qt::Key_Return);
-            QTRY_VERIFY(finder() == nullptr);
+            TRY_VERIFY(finder() == nullptr);
         };
         perform("start the scan");
         DriveController& drive = *m_window->station<ScanStation>().controller();
-        QTRY_VERIFY(drive.scanning() && drive.current() != nullptr && drive.current()->running());
+        TRY_VERIFY(drive.scanning() && drive.current() != nullptr && drive.current()->running());
         perform("pause");
-        QTRY_COMPARE(drive.current()->record.status.phase, ScanPhase::paused);
+        TRY_COMPARE(drive.current()->record.status.phase, ScanPhase::paused);
         perform("stop");
-        QTRY_VERIFY(!drive.scanning());
+        TRY_VERIFY(!drive.scanning());
     }
 
 private:

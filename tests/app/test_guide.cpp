@@ -91,12 +91,12 @@ private slots:
     void theSheetOfWhatADriveIs() {
         DriveController& drive = *m_window->station<ScanStation>().controller();
         QTest::keyClick(m_window.get(), Qt::Key_I, Qt::ControlModifier);
-        QTRY_VERIFY(m_window->findChild<IdentityDialog*>() != nullptr);
+        TRY_VERIFY(m_window->findChild<IdentityDialog*>() != nullptr);
         auto* dialog = m_window->findChild<IdentityDialog*>();
         QVERIFY(dialog->findChild<QLabel*>("identityAbout")->text().contains("has not been asked"));
         click(*m_window, "Ask the drive");
-        QTRY_COMPARE_WITH_TIMEOUT(drive.visit().state(), VisitController::State::read, 20'000);
-        QTRY_VERIFY(value(*dialog, "queue-depth").contains("32 commands"));
+        TRY_COMPARE(drive.visit().state(), VisitController::State::read);
+        TRY_VERIFY(value(*dialog, "queue-depth").contains("32 commands"));
         QCOMPARE(value(*dialog, "serial"), QString::fromStdString(drive.identity().serial));
         QVERIFY(value(*dialog, "form-factor").contains("3.5 inch"));
         click(*m_window, "Copy all of it");
@@ -111,7 +111,7 @@ private slots:
         m_window->rack().setPolicy(policy);
         cleanup();
         QTest::keyClick(m_window.get(), Qt::Key_I, Qt::ControlModifier);
-        QTRY_VERIFY(m_window->findChild<IdentityDialog*>() != nullptr);
+        TRY_VERIFY(m_window->findChild<IdentityDialog*>() != nullptr);
         QVERIFY(value(*m_window->findChild<IdentityDialog*>(), "firmware").contains("loses its map"));
     }
 

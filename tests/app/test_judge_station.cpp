@@ -76,15 +76,14 @@ private:
         key(Qt::Key_F4);
         test::click(*m_window, "No");
         key(Qt::Key_F5);
-        QTRY_VERIFY_WITH_TIMEOUT(controller().current() && !controller().scanning() &&
-                                     controller().current()->record.status.phase == ScanPhase::ended,
-                                 30'000);
+        TRY_VERIFY(controller().current() && !controller().scanning() &&
+                   controller().current()->record.status.phase == ScanPhase::ended);
     }
     void askedAndJudged() {
         key(Qt::Key_F8);
-        QTRY_COMPARE_WITH_TIMEOUT(controller().visit().state(), VisitController::State::read, 20'000);
+        TRY_COMPARE(controller().visit().state(), VisitController::State::read);
         key(Qt::Key_J, Qt::ControlModifier);
-        QTRY_VERIFY(m_window->station<JudgeStation>().isVisible());
+        TRY_VERIFY(m_window->station<JudgeStation>().isVisible());
     }
     std::vector<KeptRuling> kept() {
         std::vector<KeptRuling> rulings;
@@ -116,7 +115,7 @@ private slots:
         QTRY_VERIFY2(meaning().contains("“spare duty” at best"), qPrintable(meaning()));
         QCOMPARE(title(), QStringLiteral("Not judged yet")); // it has not been asked
         askedAndJudged();
-        QTRY_COMPARE(title(), QStringLiteral("Spare duty"));
+        TRY_COMPARE(title(), QStringLiteral("Spare duty"));
         QVERIFY(meaning().contains("Use it only for what may be lost"));
         QVERIFY(reasonTexts().at(1).contains("Unreadable sectors in 3 separate places"));
         // The first reason leads to its first place, and on to the next.
@@ -130,19 +129,19 @@ private slots:
                     return true;
             return false;
         };
-        QTRY_VERIFY(shown(4'096'000));
+        TRY_VERIFY(shown(4'096'000));
         key(Qt::Key_Period, Qt::ControlModifier);
-        QTRY_VERIFY(shown(10'000'000));
+        TRY_VERIFY(shown(10'000'000));
         key(Qt::Key_Comma, Qt::ControlModifier);
-        QTRY_VERIFY(shown(4'096'000));
+        TRY_VERIFY(shown(4'096'000));
         // Another policy, and what each comes to.
         QVERIFY(policy("Refurbisher")->accessibleName().contains("Retire"));
         QTest::mouseClick(policy("Refurbisher"), Qt::LeftButton, {},
                           QPoint(8, policy("Refurbisher")->height() / 2));
-        QTRY_COMPARE(title(), QStringLiteral("Retire"));
+        TRY_COMPARE(title(), QStringLiteral("Retire"));
         QVERIFY(m_window->rack().controller(0)->policy().name == "Refurbisher"); // of every drive
         test::click(*m_window, "Enter the ruling");
-        QTRY_VERIFY(given().contains("Retire"));
+        TRY_VERIFY(given().contains("Retire"));
         const auto rulings = kept();
         QCOMPARE(rulings.size(), std::size_t{1});
         QCOMPARE(rulings.front().holds(), Fate::retire);
@@ -157,14 +156,14 @@ private slots:
     void ruledOtherwise() {
         scanned(scenario("own", {}));
         askedAndJudged();
-        QTRY_COMPARE(title(), QStringLiteral("Keep"));
+        TRY_COMPARE(title(), QStringLiteral("Keep"));
         auto* reason = find<QLineEdit>("ownReason");
         QVERIFY(!test::button(*m_window, "Rule otherwise")->isEnabled());
         reason->setFocus(Qt::TabFocusReason);
         QTest::keyClicks(reason, "It clicks when it starts.");
         QTest::keyClick(reason, Qt::Key_Tab);
         auto* fate = find<QComboBox>("ownFate");
-        QTRY_VERIFY(fate->hasFocus());
+        TRY_VERIFY(fate->hasFocus());
         for (int i = 0; i < 3; ++i)
             QTest::keyClick(fate, Qt::Key_Down);
         QTest::keyClick(fate, Qt::Key_Tab);
@@ -177,14 +176,14 @@ private slots:
         QCOMPARE(rulings.front().fate, Fate::keep);
         // Ctrl+Enter enters what the evidence comes to, after it; nothing is taken away.
         key(Qt::Key_Return, Qt::ControlModifier);
-        QTRY_COMPARE(kept().size(), std::size_t{2});
+        TRY_COMPARE(kept().size(), std::size_t{2});
     }
 
     // A tick stands for a drive that was read to the end with nothing against it, and for no other.
     void aTickIsForWhatIsKept() {
         scanned(scenario("good", {}));
         askedAndJudged();
-        QTRY_COMPARE(title(), QStringLiteral("Keep"));
+        TRY_COMPARE(title(), QStringLiteral("Keep"));
         QCOMPARE(dialOf(controller()).centre, QStringLiteral("✓"));
         QByteArray slow;
         for (const int lba : {2'000'000, 6'000'000, 9'000'000, 15'000'000})
@@ -193,7 +192,7 @@ private slots:
                     "}";
         scanned(scenario("slow", slow));
         askedAndJudged();
-        QTRY_COMPARE(title(), QStringLiteral("Watch"));
+        TRY_COMPARE(title(), QStringLiteral("Watch"));
         QCOMPARE(controller().current()->judgement.unreadable, std::uint64_t{0});
         QCOMPARE(dialOf(controller()).centre, QStringLiteral("!"));
     }
@@ -203,12 +202,12 @@ private slots:
         qputenv("XDG_CONFIG_HOME", m_dir.filePath("config").toUtf8());
         scanned(scenario("page", unreadable(4'096'000)));
         askedAndJudged();
-        QTRY_COMPARE(title(), QStringLiteral("Watch"));
+        TRY_COMPARE(title(), QStringLiteral("Watch"));
         for (const char* file : {"page.html", "page.pdf"}) {
             test::click(*m_window, "Write a report");
-            QTRY_VERIFY(m_window->findChild<ReportDialog*>() != nullptr);
+            TRY_VERIFY(m_window->findChild<ReportDialog*>() != nullptr);
             const QPointer<ReportDialog> dialog = m_window->findChild<ReportDialog*>();
-            QTRY_VERIFY(
+            TRY_VERIFY(
                 dialog->findChild<QPushButton*>(QStringLiteral("primary"))->isEnabled()); // its shop is known
             auto* shop = dialog->findChild<QLineEdit*>(QStringLiteral("shopName"));
             if (QLatin1String(file) == QLatin1String("page.html"))
@@ -220,7 +219,7 @@ private slots:
                 return dialog ? dialog->findChild<QLabel*>(QStringLiteral("reportAnswer"))->text()
                               : QString();
             };
-            QTRY_VERIFY2_WITH_TIMEOUT(!dialog, qPrintable(answer()), 20'000);
+            QTRY_VERIFY2_WITH_TIMEOUT(!dialog, qPrintable(answer()), test::longWaitMs);
             QFile written(m_dir.filePath(QLatin1String(file)));
             QVERIFY(written.open(QIODevice::ReadOnly));
             const QByteArray content = written.readAll();
@@ -234,16 +233,15 @@ private slots:
         }
         // Where it cannot be written, that is said in place, and nothing is lost.
         key(Qt::Key_R, Qt::ControlModifier | Qt::ShiftModifier);
-        QTRY_VERIFY(m_window->findChild<ReportDialog*>() != nullptr);
+        TRY_VERIFY(m_window->findChild<ReportDialog*>() != nullptr);
         const QPointer<ReportDialog> dialog = m_window->findChild<ReportDialog*>();
-        QTRY_VERIFY(
+        TRY_VERIFY(
             dialog->findChild<QPushButton*>(QStringLiteral("primary"))->isEnabled()); // its shop is known
         auto* logo = dialog->findChild<QLineEdit*>(QStringLiteral("shopLogo"));
         QTest::keyClicks(logo, m_dir.filePath("page.html"));
         QTest::mouseClick(dialog->findChild<QPushButton*>(QStringLiteral("primary")), Qt::LeftButton);
         test::saveByHand(*m_window, m_dir.filePath("never.pdf"));
-        QTRY_VERIFY(
-            dialog->findChild<QLabel*>(QStringLiteral("reportAnswer"))->text().contains("no picture"));
+        TRY_VERIFY(dialog->findChild<QLabel*>(QStringLiteral("reportAnswer"))->text().contains("no picture"));
         QVERIFY(!QFile::exists(m_dir.filePath("never.pdf")));
         dialog->close();
     }
@@ -253,7 +251,7 @@ private slots:
         qputenv("XDG_CONFIG_HOME", m_dir.filePath("config-rack").toUtf8());
         scanned(scenario("bad", unreadable(4'096'000) + "," + unreadable(12'000'000)));
         askedAndJudged();
-        QTRY_COMPARE(title(), QStringLiteral("Spare duty"));
+        TRY_COMPARE(title(), QStringLiteral("Spare duty"));
         DriveController* bad = &controller();
         QVERIFY(m_window->rack().rowOf(bad) > 0);
         key(Qt::Key_D, Qt::ControlModifier | Qt::ShiftModifier);
@@ -261,14 +259,14 @@ private slots:
         QCOMPARE(&controller(), bad); // the one in view stays in view
         QCOMPARE(m_window->findChild<QAbstractItemView*>(QStringLiteral("rack"))->currentIndex().row(), 0);
         test::click(*m_window, "Sheet…");
-        QTRY_VERIFY(m_window->findChild<ReportDialog*>() != nullptr);
+        TRY_VERIFY(m_window->findChild<ReportDialog*>() != nullptr);
         const QPointer<ReportDialog> dialog = m_window->findChild<ReportDialog*>();
-        QTRY_VERIFY(
+        TRY_VERIFY(
             dialog->findChild<QPushButton*>(QStringLiteral("primary"))->isEnabled()); // its shop is known
         QTest::mouseClick(dialog->findChild<QCheckBox*>(QStringLiteral("maskSerials")), Qt::LeftButton);
         QTest::mouseClick(dialog->findChild<QPushButton*>(QStringLiteral("primary")), Qt::LeftButton);
         test::saveByHand(*m_window, m_dir.filePath("all.csv"));
-        QTRY_VERIFY_WITH_TIMEOUT(!dialog, 20'000);
+        TRY_VERIFY(!dialog);
         QFile sheet(m_dir.filePath("all.csv"));
         QVERIFY(sheet.open(QIODevice::ReadOnly));
         const QString text = QString::fromUtf8(sheet.readAll());
@@ -283,7 +281,7 @@ private slots:
         const QString drive = scenario("says", {}, R"(,"vitals":{"hours":4000,"reallocated":4000})");
         scanned(drive);
         askedAndJudged();
-        QTRY_COMPARE(title(), QStringLiteral("Retire"));
+        TRY_COMPARE(title(), QStringLiteral("Retire"));
         key(Qt::Key_F4);
         QStringList told;
         for (const QLabel* label : m_window->station<ScanStation>().findChildren<QLabel*>())
@@ -305,10 +303,9 @@ private slots:
         key(Qt::Key_F4);
         test::click(*m_window, "No");
         key(Qt::Key_F5);
-        QTRY_VERIFY_WITH_TIMEOUT(
-            controller().current() && controller().current()->record.status.blocksDone > 200, 20'000);
+        TRY_VERIFY(controller().current() && controller().current()->record.status.blocksDone > 200);
         key(Qt::Key_F7);
-        QTRY_VERIFY_WITH_TIMEOUT(!controller().scanning(), 20'000);
+        TRY_VERIFY(!controller().scanning());
         QCOMPARE(controller().current()->record.status.ended, EndReason::stopped);
         askedAndJudged();
         QTRY_VERIFY2(reasonTexts().join('\n').contains("That vouches for no more than itself"),

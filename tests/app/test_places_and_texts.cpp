@@ -92,13 +92,13 @@ private slots:
         }
         test::openByHand(*m_window, drive);
         test::openByHand(*m_window, path("scan.json"));
-        QTRY_VERIFY(controller().current() != nullptr && controller().current()->opened);
+        TRY_VERIFY(controller().current() != nullptr && controller().current()->opened);
         test::click(*m_window, "No");
-        QTRY_VERIFY(test::button(*m_window, "Go on") != nullptr);
+        TRY_VERIFY(test::button(*m_window, "Go on") != nullptr);
         QVERIFY2(!allText().contains("planted"), qPrintable(allText()));
         QTest::keyClick(m_window.get(), Qt::Key_F9);
-        QTRY_VERIFY(!controller().current()->opened);
-        QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 60'000);
+        TRY_VERIFY(!controller().current()->opened);
+        TRY_VERIFY(status().phase == ScanPhase::ended);
         QVERIFY(!controller().current()->error.has_value());
         QVERIFY(!QFile::exists(path("planted.img")));
     }
@@ -109,9 +109,9 @@ private slots:
         test::click(*m_window, "No");
         planToSaveTo(path("kept.img"));
         test::click(*m_window, "Start");
-        QTRY_VERIFY_WITH_TIMEOUT(controller().current() != nullptr && status().blocksDone > 0, 20'000);
+        TRY_VERIFY(controller().current() != nullptr && status().blocksDone > 0);
         test::click(*m_window, "Stop");
-        QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 20'000);
+        TRY_VERIFY(status().phase == ScanPhase::ended);
         if (status().ended == EndReason::complete)
             QFAIL("it was read before it could be stopped");
         QTRY_VERIFY2(allText().contains("going on saves to " + path("kept.img")), qPrintable(allText()));
@@ -159,14 +159,14 @@ private slots:
         QFile other(tight + "/other");
         QVERIFY(other.open(QIODevice::WriteOnly));
         test::click(*m_window, "Start");
-        QTRY_VERIFY(status().phase != ScanPhase::opening);
+        TRY_VERIFY(status().phase != ScanPhase::opening);
         while (other.write(QByteArray(1 << 20, 'x')) > 0 && other.flush()) {
         }
-        QTRY_VERIFY_WITH_TIMEOUT(sentence().contains("the image cannot be written"), 30'000);
+        TRY_VERIFY(sentence().contains("the image cannot be written"));
         QVERIFY2(allText().contains("No space left on device"), qPrintable(allText()));
         QCOMPARE(controller().scanning(), true);
         QVERIFY(other.resize(0) && other.remove());
-        QTRY_VERIFY_WITH_TIMEOUT(status().phase == ScanPhase::ended, 60'000);
+        TRY_VERIFY(status().phase == ScanPhase::ended);
         QCOMPARE(status().ended, EndReason::complete);
         QCOMPARE(status().saving.held, SectorCount{200'000});
         m_window.reset();
@@ -183,7 +183,7 @@ private slots:
         test::click(*m_window, "No");
         planToSaveTo(path("mixed.img"));
         test::click(*m_window, "Start");
-        QTRY_VERIFY_WITH_TIMEOUT(controller().current() && status().phase == ScanPhase::ended, 60'000);
+        TRY_VERIFY(controller().current() && status().phase == ScanPhase::ended);
         QCOMPARE(status().ended, EndReason::otherDrive);
         QTRY_VERIFY2(allText().contains("not the drive that this was begun with"), qPrintable(allText()));
         image.seek(0);
@@ -210,7 +210,7 @@ private slots:
             QVERIFY(seen);
         }
         QToolTip::showText(m_window->mapToGlobal(QPoint(40, 40)), QString::fromUtf8(model), m_window.get());
-        QTRY_VERIFY(QToolTip::isVisible());
+        TRY_VERIFY(QToolTip::isVisible());
         int tips = 0;
         for (const QWidget* widget : QApplication::topLevelWidgets())
             if (const auto* tip = qobject_cast<const QLabel*>(widget); tip && tip->inherits("QTipLabel")) {

@@ -37,7 +37,7 @@ private slots:
     void whatIsChosenHolds() {
         click(*m_window, "Settings");
         SettingsDialog& dialog = opened();
-        QTRY_VERIFY(button(*m_window, "Keep these settings")->isEnabled());
+        TRY_VERIFY(button(*m_window, "Keep these settings")->isEnabled());
         auto* shop = dialog.findChild<QLineEdit*>("settingsShop");
         shop->setFocus();
         QTest::keyClicks(shop, "Tide and Harbour Office");
@@ -55,23 +55,23 @@ private slots:
         folder->selectAll();
         QTest::keyClicks(folder, m_dir.path());
         QTest::keyClick(folder, Qt::Key_Return);
-        QTRY_VERIFY(m_window->findChild<SettingsDialog*>() == nullptr);
+        TRY_VERIFY(m_window->findChild<SettingsDialog*>() == nullptr);
         backTo(*m_window);
         QCOMPARE(Theme::instance().palette().scheme(), ColourScheme::light);
         QVERIFY(format::moment(0).endsWith("UTC"));
         QCOMPARE(QString::fromStdString(m_window->rack().policy().name), QStringLiteral("Server room"));
-        QTRY_VERIFY(loadSettings() && loadSettings()->keepCustomersYears == 3);
+        TRY_VERIFY(loadSettings() && loadSettings()->keepCustomersYears == 3);
         const Settings kept = *loadSettings();
         QVERIFY(kept.light && kept.utc);
         QCOMPARE(kept.scalePercent, 200);
         QCOMPARE(QString::fromStdString(kept.folder), m_dir.path());
         // The demonstration's choice of a policy is not that of attached drives.
         QCOMPARE(kept.policy, std::string());
-        QTRY_COMPARE(loadShop()->name, std::string("Tide and Harbour Office"));
+        TRY_COMPARE(loadShop()->name, std::string("Tide and Harbour Office"));
         // Files begin there.
         QTest::keyClick(m_window.get(), Qt::Key_O, Qt::ControlModifier);
         click(*m_window, "Browse…");
-        QTRY_VERIFY(m_window->findChild<QFileDialog*>() != nullptr);
+        TRY_VERIFY(m_window->findChild<QFileDialog*>() != nullptr);
         QCOMPARE(m_window->findChild<QFileDialog*>()->directory().absolutePath(),
                  QDir(m_dir.path()).absolutePath());
         m_window->findChild<QFileDialog*>()->window()->close();
@@ -86,14 +86,14 @@ private slots:
         QCOMPARE(dialog.findChild<QComboBox*>("settingsScale")->currentText(), QStringLiteral("200 %"));
         choose(dialog, "settingsScale", "100 %");
         QTest::keyClick(&dialog, Qt::Key_Escape);
-        QTRY_VERIFY(m_window->findChild<SettingsDialog*>() == nullptr);
+        TRY_VERIFY(m_window->findChild<SettingsDialog*>() == nullptr);
         QCOMPARE(Preferences::instance().settings().scalePercent, 200);
     }
 
     // By its key; remembered for the next time as the settings have it.
     void coloursAreRemembered() {
         QTest::keyClick(m_window.get(), Qt::Key_T, Qt::ControlModifier);
-        QTRY_VERIFY(loadSettings() && !loadSettings()->light);
+        TRY_VERIFY(loadSettings() && !loadSettings()->light);
     }
 
     void thePolicyOfAttachedDrivesIsRemembered() {
@@ -109,7 +109,7 @@ private slots:
                 if (shipped.shortName == "refurbisher")
                     rack.setPolicy(*parsePolicy(std::string(shipped.document), "shipped"));
         }
-        QTRY_VERIFY(loadSettings() && loadSettings()->policy == "refurbisher");
+        TRY_VERIFY(loadSettings() && loadSettings()->policy == "refurbisher");
         RackModel again(RackModel::Source::attachedDrives, system);
         QCOMPARE(again.policy().name, std::string("Refurbisher"));
     }
@@ -118,7 +118,7 @@ private slots:
         m_window->resize(1200, 700);
         QTest::qWait(20);
         m_window->close();
-        QTRY_VERIFY(!m_window->isVisible());
+        TRY_VERIFY(!m_window->isVisible());
         m_window.reset();
         m_window = demonstration();
         QCOMPARE(m_window->size(), QSize(1200, 700));

@@ -72,13 +72,12 @@ private:
         key(Qt::Key_F4);
         click(saved ? "Yes, saved" : "No");
         key(Qt::Key_F5);
-        QTRY_VERIFY_WITH_TIMEOUT(controller().current() && !controller().scanning() &&
-                                     controller().current()->record.status.phase == ScanPhase::ended,
-                                 30'000);
+        TRY_VERIFY(controller().current() && !controller().scanning() &&
+                   controller().current()->record.status.phase == ScanPhase::ended);
         key(Qt::Key_F8);
-        QTRY_COMPARE_WITH_TIMEOUT(controller().visit().state(), VisitController::State::read, 20'000);
+        TRY_COMPARE(controller().visit().state(), VisitController::State::read);
         key(Qt::Key_F11);
-        QTRY_VERIFY(station()->isVisible());
+        TRY_VERIFY(station()->isVisible());
     }
     void tickAll() {
         QTest::qWait(50); // until it is laid out
@@ -86,9 +85,7 @@ private:
             if (tick->isVisible())
                 QTest::mouseClick(tick, Qt::LeftButton);
     }
-    void untilEnded() {
-        QTRY_COMPARE_WITH_TIMEOUT(treatment().state(), TreatmentController::State::ended, 60'000);
-    }
+    void untilEnded() { TRY_COMPARE(treatment().state(), TreatmentController::State::ended); }
     std::size_t writtenSectors() { return controller().target().condition->medium().writtenSectors().size(); }
 
 private slots:
@@ -130,9 +127,8 @@ private slots:
                      copied.contains("The contents of 16 sectors are lost"),
                  qPrintable(copied));
         click("Scan these places again");
-        QTRY_VERIFY_WITH_TIMEOUT(controller().current()->record.startedAt >= scannedAt &&
-                                     controller().scanCount() == 2 && !controller().scanning(),
-                                 30'000);
+        TRY_VERIFY(controller().current()->record.startedAt >= scannedAt && controller().scanCount() == 2 &&
+                   !controller().scanning());
         QVERIFY(controller().current()->record.ledger.empty());
         QVERIFY(controller().current()->record.covered.size() == 2);
         std::atomic<std::size_t> kept = 0;
@@ -144,13 +140,13 @@ private slots:
                     kept += record->treatments.all().size();
             looked = true;
         });
-        QTRY_VERIFY_WITH_TIMEOUT(looked, 20'000);
+        TRY_VERIFY(looked);
         QCOMPARE(kept.load(), std::size_t{2});
         // Treated places are not proposed again.
         m_window->station<ScanStation>().controller()->showScan(0);
         key(Qt::Key_F11);
         click("Back to the places");
-        QTRY_COMPARE(cases()->model()->rowCount(), 0);
+        TRY_COMPARE(cases()->model()->rowCount(), 0);
     }
     // With the keyboard alone: one place left out, the rest treated.
     void byKeyboardAlone() {
@@ -159,14 +155,14 @@ private slots:
         QCOMPARE(QApplication::focusWidget(), cases());
         QTest::keyClick(cases(), Qt::Key_Down);
         QTest::keyClick(cases(), Qt::Key_Space); // not the second
-        QTRY_COMPARE(cases()->model()->index(1, 0).data(Qt::CheckStateRole).toInt(), int(Qt::Unchecked));
+        TRY_COMPARE(cases()->model()->index(1, 0).data(Qt::CheckStateRole).toInt(), int(Qt::Unchecked));
         find<QCheckBox>("allowZeros")->setFocus();
         QTest::keyClick(QApplication::focusWidget(), Qt::Key_Space);
         key(Qt::Key_F12);
         QCOMPARE(QApplication::focusWidget()->objectName(), QString("destroysTick"));
         // Esc leaves it alone.
         QTest::keyClick(QApplication::focusWidget(), Qt::Key_Escape);
-        QTRY_VERIFY(cases()->isVisible());
+        TRY_VERIFY(cases()->isVisible());
         QCOMPARE(treatment().state(), TreatmentController::State::none);
         key(Qt::Key_F12);
         QTest::keyClick(QApplication::focusWidget(), Qt::Key_Space);
@@ -179,7 +175,7 @@ private slots:
         QCOMPARE(treatment().progress().results[0].spot.span.first, Lba{4'096'000});
         QCOMPARE(writtenSectors(), std::size_t{8});
         key(Qt::Key_F12); // what is proposed then: scanning these places again
-        QTRY_VERIFY_WITH_TIMEOUT(controller().scanCount() == 2 && !controller().scanning(), 30'000);
+        TRY_VERIFY(controller().scanCount() == 2 && !controller().scanning());
         QVERIFY(controller().current()->record.ledger.empty());
     }
     // The gate refuses: nothing is written, the question stays with the reason, and can be answered again.
@@ -188,7 +184,7 @@ private slots:
         click("Treat…");
         QTest::keyClicks(find<QLineEdit>("consentTyped"), "0000");
         click("Write to this drive");
-        QTRY_COMPARE_WITH_TIMEOUT(treatment().state(), TreatmentController::State::refused, 20'000);
+        TRY_COMPARE(treatment().state(), TreatmentController::State::refused);
         QCOMPARE(writtenSectors(), std::size_t{0});
         QString said;
         for (const QLabel* label : station()->findChildren<QLabel*>())
@@ -209,26 +205,24 @@ private slots:
         click("Treat…");
         QTest::keyClicks(find<QLineEdit>("consentTyped"), "7T31");
         click("Write to this drive");
-        QTRY_COMPARE_WITH_TIMEOUT(treatment().state(), TreatmentController::State::refused, 20'000);
+        TRY_COMPARE(treatment().state(), TreatmentController::State::refused);
         QVERIFY(words(*treatment().error()).contains("/mnt/gauges"));
         QCOMPARE(writtenSectors(), std::size_t{0});
         click("Leave it alone");
-        QTRY_VERIFY(cases()->isVisible());
+        TRY_VERIFY(cases()->isVisible());
     }
     // Advised against, it is treated only by somebody who says so, and that is written down.
     void adviceIsOverruledDeliberately() {
         scanned(scenario("only", unreadable(4'096'000)), false); // its data is nowhere else
-        QTRY_VERIFY(find<QCheckBox>("allowRefresh")->isVisible());
+        TRY_VERIFY(find<QCheckBox>("allowRefresh")->isVisible());
         click("Treat…");
         QTest::keyClicks(find<QLineEdit>("consentTyped"), "7T31");
         QVERIFY(!test::button(*m_window, "Write to this drive")->isEnabled());
         tickAll();
         click("Write to this drive");
         untilEnded();
-        QTRY_VERIFY_WITH_TIMEOUT(
-            std::any_of(controller().visit().actions().begin(), controller().visit().actions().end(),
-                        [](const DriveAction& a) { return a.kind == ActionKind::adviceOverruled; }),
-            10'000);
+        TRY_VERIFY(std::any_of(controller().visit().actions().begin(), controller().visit().actions().end(),
+                               [](const DriveAction& a) { return a.kind == ActionKind::adviceOverruled; }));
     }
     // What was not answered, or not read yet, is asked for first; nothing can be begun meanwhile.
     void whatIsMissingComesFirst() {
@@ -239,15 +233,15 @@ private slots:
         click("Yes, saved");
         key(Qt::Key_F5);
         key(Qt::Key_F11);
-        QTRY_VERIFY(foot().contains("A scan of this drive is running") || !controller().scanning());
-        QTRY_VERIFY_WITH_TIMEOUT(foot().contains("Read the vitals"), 30'000);
+        TRY_VERIFY(foot().contains("A scan of this drive is running") || !controller().scanning());
+        TRY_VERIFY(foot().contains("Read the vitals"));
         key(Qt::Key_F12);
-        QTRY_VERIFY_WITH_TIMEOUT(foot().contains("would be treated"), 20'000);
+        TRY_VERIFY(foot().contains("would be treated"));
         key(Qt::Key_F4);
         key(Qt::Key_F5); // while it is scanned again
-        QTRY_VERIFY(controller().scanning());
+        TRY_VERIFY(controller().scanning());
         QVERIFY(!controller().whyNotTreat().isEmpty());
-        QTRY_VERIFY_WITH_TIMEOUT(!controller().scanning(), 30'000);
+        TRY_VERIFY(!controller().scanning());
     }
     // Stopped, it can be gone on with; also by a window that was opened later, from the journal beside the
     // casebook.
@@ -263,27 +257,26 @@ private slots:
         tickAll();
         QTest::keyClicks(find<QLineEdit>("consentTyped"), "7T31");
         click("Write to this drive");
-        QTRY_VERIFY_WITH_TIMEOUT(treatment().progress().results.size() >= 2, 60'000);
+        TRY_VERIFY(treatment().progress().results.size() >= 2);
         QVERIFY(!controller().whyNotStart().isEmpty()); // no scan meanwhile
         click("Stop");
         untilEnded();
         QCOMPARE(treatment().progress().stop, std::optional(TreatmentStop::byHand));
         const std::size_t done = treatment().progress().results.size();
         QVERIFY(done < places);
-        QTRY_VERIFY_WITH_TIMEOUT(treatment().brokenOff() != nullptr, 10'000);
-        QTRY_VERIFY(test::button(*m_window, "Go on…") != nullptr);
+        TRY_VERIFY(treatment().brokenOff() != nullptr);
+        TRY_VERIFY(test::button(*m_window, "Go on…") != nullptr);
         click("Go on…");
         tickAll();
         QTest::keyClicks(find<QLineEdit>("consentTyped"), "7T31");
         click("Write to this drive");
-        QTRY_VERIFY_WITH_TIMEOUT(treatment().state() == TreatmentController::State::ended &&
-                                     treatment().progress().stop == TreatmentStop::done,
-                                 120'000);
+        TRY_VERIFY(treatment().state() == TreatmentController::State::ended &&
+                   treatment().progress().stop == TreatmentStop::done);
         QCOMPARE(treatment().progress().results.size(), std::size_t{places});
-        QTRY_VERIFY_WITH_TIMEOUT(!treatment().brokenOff(), 10'000);
+        TRY_VERIFY(!treatment().brokenOff());
         // It is remembered: the station says what was treated before.
         click("Back to the places");
-        QTRY_VERIFY(find<QLabel>("treatedBefore")->isVisible());
+        TRY_VERIFY(find<QLabel>("treatedBefore")->isVisible());
         QVERIFY2(find<QLabel>("treatedBefore")->text().contains("40 of 40 places read well now"),
                  qPrintable(find<QLabel>("treatedBefore")->text()));
     }
@@ -293,7 +286,7 @@ private slots:
         key(Qt::Key_F4);
         m_window->station<ScanStation>().lens().select(LbaSpan{Lba{8'000'000}, SectorCount{2'048}});
         key(Qt::Key_T, Qt::ControlModifier | Qt::ShiftModifier);
-        QTRY_VERIFY(station()->isVisible());
+        TRY_VERIFY(station()->isVisible());
         QCOMPARE(cases()->model()->rowCount(), 1);
         QVERIFY(cases()->model()->index(0, 0).data().toString().contains(format::lba(Lba{8'000'000})));
         QVERIFY2(foot().contains("nothing that can be read now"), qPrintable(foot()));
@@ -313,7 +306,7 @@ private slots:
         QPushButton* along = test::button(*m_window, "Scan, and treat as you go");
         QVERIFY(along != nullptr && !along->isEnabled()); // the vitals come first
         key(Qt::Key_F8);
-        QTRY_COMPARE_WITH_TIMEOUT(controller().visit().state(), VisitController::State::read, 20'000);
+        TRY_COMPARE(controller().visit().state(), VisitController::State::read);
         key(Qt::Key_F11);
         QTest::mouseClick(find<QCheckBox>("allowZeros"), Qt::LeftButton);
         // Refused, the scan does not begin, and says why.
@@ -323,7 +316,7 @@ private slots:
         tickAll();
         QTest::keyClicks(find<QLineEdit>("consentTyped"), "0000");
         click("Write to this drive");
-        QTRY_VERIFY_WITH_TIMEOUT(controller().current() && controller().current()->error.has_value(), 20'000);
+        TRY_VERIFY(controller().current() && controller().current()->error.has_value());
         QVERIFY(m_window->station<ScanStation>().isVisible());
         QVERIFY2(
             m_window->station<ScanStation>().findChild<QLabel*>("notice")->text().contains("serial number"),
@@ -343,19 +336,16 @@ private slots:
             QTest::qWait(5);
         }
         QVERIFY(said);
-        QTRY_VERIFY_WITH_TIMEOUT(controller().current()->record.plate && !controller().scanning() &&
-                                     controller().current()->record.status.ended == EndReason::complete,
-                                 60'000);
+        TRY_VERIFY(controller().current()->record.plate && !controller().scanning() &&
+                   controller().current()->record.status.ended == EndReason::complete);
         QCOMPARE(controller().current()->record.treatments.all().size(), std::size_t{2});
         QCOMPARE(controller().current()->record.ledger.size(), std::size_t{2});
         QCOMPARE(writtenSectors(), std::size_t{16});
         key(Qt::Key_F11); // nothing is left to be treated
-        QTRY_COMPARE(cases()->model()->rowCount(), 0);
+        TRY_COMPARE(cases()->model()->rowCount(), 0);
         // It stands with what was done to the drive.
-        QTRY_VERIFY_WITH_TIMEOUT(
-            std::any_of(controller().visit().actions().begin(), controller().visit().actions().end(),
-                        [](const DriveAction& a) { return a.kind == ActionKind::sectorsWritten; }),
-            10'000);
+        TRY_VERIFY(std::any_of(controller().visit().actions().begin(), controller().visit().actions().end(),
+                               [](const DriveAction& a) { return a.kind == ActionKind::sectorsWritten; }));
     }
     // What reads late, by mouse: the costs of both ways are said, nothing is written before the question is
     // answered, and the maps of all three passes tell what each took.
@@ -386,7 +376,7 @@ private slots:
         QVERIFY(writtenSectors() > 0 && writtenSectors() == progress.totals.written.value);
         // The map tells a place on hovering.
         auto* map = find<RefreshMapView>("refreshMap");
-        QTRY_VERIFY(map->isVisible());
+        TRY_VERIFY(map->isVisible());
         const QPointF at = map->rectOf(RefreshPass::read, Lba{4'096'000}).center();
         const QString told = map->describe(at).join(QLatin1Char('\n'));
         QVERIFY2(told.contains("Read: ") && told.contains("Written back: ") && told.contains("Read again: "),
@@ -418,20 +408,20 @@ private slots:
         find<QLineEdit>("consentTyped")->setFocus();
         typed("7T31");
         QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
-        QTRY_VERIFY_WITH_TIMEOUT(treatment().refresh().totals.done.value > 20'000, 60'000);
+        TRY_VERIFY(treatment().refresh().totals.done.value > 20'000);
         QVERIFY2(foot().contains("Writing to"), qPrintable(foot()));
         key(Qt::Key_F12);
         untilEnded();
         QCOMPARE(treatment().endedBy(), TreatmentStop::byHand);
         const SectorCount done = treatment().refresh().totals.done;
         QVERIFY(done.value < 200'000);
-        QTRY_VERIFY(treatment().brokenOffRefresh() != nullptr);
+        TRY_VERIFY(treatment().brokenOffRefresh() != nullptr);
         QTRY_VERIFY2(foot().contains("Go on where it was broken off"), qPrintable(foot()));
         key(Qt::Key_F12);
         QVERIFY(find<QLabel>("consentWhat")->isVisible());
         typed("7T31");
         QTest::keyClick(QApplication::focusWidget(), Qt::Key_Return);
-        QTRY_VERIFY_WITH_TIMEOUT(treatment().state() == TreatmentController::State::running, 20'000);
+        TRY_VERIFY(treatment().state() == TreatmentController::State::running);
         untilEnded();
         QVERIFY(treatment().endedWell());
         QCOMPARE(treatment().refresh().totals.done.value, std::uint64_t{200'000});
@@ -448,9 +438,9 @@ private slots:
         tickAll();
         QTest::keyClicks(find<QLineEdit>("consentTyped"), "7T31");
         click("Write to this drive");
-        QTRY_VERIFY_WITH_TIMEOUT(!treatment().progress().steps.empty(), 60'000);
+        TRY_VERIFY(!treatment().progress().steps.empty());
         m_window->close();
-        QTRY_VERIFY_WITH_TIMEOUT(!m_window->isVisible(), 30'000);
+        TRY_VERIFY(!m_window->isVisible());
         QVERIFY(treatment().wrappedUp());
     }
 

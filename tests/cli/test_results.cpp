@@ -2,6 +2,7 @@
 // What is found reaches where it was wanted, or it is said and the status is 2; everything done is in the
 // casebook; and nothing that was there before is taken away for it.
 #include "support/cli_runner.h"
+#include "support/long_wait.h"
 
 #include <QDir>
 #include <QFile>
@@ -165,7 +166,7 @@ private slots:
         const auto hasRead = [&] {
             return (said += process.readAllStandardOutput()).contains("pace measured");
         };
-        QTRY_VERIFY_WITH_TIMEOUT(hasRead(), 60'000);
+        TRY_VERIFY(hasRead());
         QCOMPARE(process.state(), QProcess::Running);
         process.kill();
         QVERIFY(process.waitForFinished(60'000));
@@ -306,7 +307,7 @@ private slots:
             said += process.readAllStandardOutput();
             return said.contains("waits until it can be written");
         };
-        QTRY_VERIFY_WITH_TIMEOUT(saysSo(), 60'000);
+        TRY_VERIFY(saysSo());
         kill(static_cast<pid_t>(process.processId()), SIGINT);
         QVERIFY(process.waitForFinished(60'000));
         said += process.readAllStandardOutput();

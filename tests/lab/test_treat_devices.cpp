@@ -188,7 +188,7 @@ private slots:
                 if (!process.waitForFinished(most)) {
                     QVERIFY(run < 3);
                     process.kill();
-                    process.waitForFinished(10'000);
+                    process.waitForFinished(60'000);
                     ++killed;
                     QTest::qWait(800); // what holds the device notices within 0.3 s, and lets go of it
                 } else {
@@ -236,7 +236,7 @@ private slots:
                 process.waitForFinished(run < 3 ? static_cast<int>(300 + random() % 900) : 120'000);
             if (!ended) {
                 process.kill();
-                process.waitForFinished(10'000);
+                process.waitForFinished(60'000);
                 QTest::qWait(800);
             }
             QCOMPARE(device.contents() == before, true);

@@ -469,7 +469,7 @@ private slots:
                                                                        ? QStringList{"take-in", m_path, other}
                                                                        : QStringList{"back-up", m_path, to});
             QVERIFY(process.waitForStarted());
-            process.waitForReadyRead(5000); // "open": what follows is what is to be killed
+            process.waitForReadyRead(60'000); // "open": what follows is what is to be killed
             std::this_thread::sleep_for(std::chrono::microseconds(random() % 30'000));
             process.kill();
             process.waitForFinished();

@@ -5,6 +5,7 @@
 #include "core/scan/continuation.h"
 #include "store/autosave.h"
 #include "store/scan_file.h"
+#include "support/long_wait.h"
 #include "support/scan_runner.h"
 
 #include <QFile>
@@ -70,7 +71,7 @@ private slots:
         ScanSession session(
             [](const std::stop_token&) { return test::openOver(std::make_unique<sim::SimLink>(faulty())); },
             planToContinue(begun), std::move(begun), {});
-        QTRY_VERIFY_WITH_TIMEOUT(session.ended(), 60'000);
+        TRY_VERIFY(session.ended());
         QVERIFY(session.record().treatments == record.treatments);
         const auto refuses = [&](const char* is, const char* shall) {
             std::string bad = text;
@@ -193,12 +194,11 @@ private slots:
             plan);
         {
             Autosave autosave(session, keepInFile(path, target));
-            QTRY_VERIFY_WITH_TIMEOUT(QFileInfo::exists(QString::fromStdString(path)), 5000);
+            TRY_VERIFY(QFileInfo::exists(QString::fromStdString(path)));
             const auto early = loadScan(path);
             QVERIFY(early.has_value());
             QVERIFY(!session.ended());
-            QTRY_VERIFY_WITH_TIMEOUT(loadScan(path)->status.totals.covered > early->status.totals.covered,
-                                     5000);
+            TRY_VERIFY(loadScan(path)->status.totals.covered > early->status.totals.covered);
             session.stopAndWait();
         }
         const auto last = loadScan(path);
@@ -219,8 +219,8 @@ private slots:
                             ScanPlan{});
         {
             const Autosave autosave(session, keepInFile(image, *target));
-            QTRY_VERIFY_WITH_TIMEOUT(session.ended(), 60'000);
-            QTRY_VERIFY_WITH_TIMEOUT(autosave.error().has_value(), 60'000);
+            TRY_VERIFY(session.ended());
+            TRY_VERIFY(autosave.error().has_value());
             QCOMPARE(autosave.error()->kind, Error::Kind::refusedUnsafe);
         }
         QCOMPARE(QFileInfo(QString::fromStdString(image)).size(), qint64{1 << 20});

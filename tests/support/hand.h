@@ -3,6 +3,7 @@
 #pragma once
 
 #include "app/shell/app_window.h"
+#include "support/long_wait.h"
 
 #include <QApplication>
 #include <QDialogButtonBox>
@@ -67,22 +68,22 @@ inline void backTo(app::AppWindow& window) {
 // Opens by typing into the dialog. It may lie on a disk that hangs: opened meanwhile, or refused in place.
 inline void openByHand(app::AppWindow& window, const QString& name) {
     QTest::keyClick(&window, Qt::Key_O, Qt::ControlModifier);
-    QTRY_VERIFY(window.findChild<QLineEdit*>(QStringLiteral("openName")) != nullptr);
+    TRY_VERIFY(window.findChild<QLineEdit*>(QStringLiteral("openName")) != nullptr);
     auto* edit = window.findChild<QLineEdit*>(QStringLiteral("openName"));
     QTest::keyClicks(edit, name);
     const QPointer<QWidget> dialog = edit->window();
     const auto* answer = dialog->findChild<QLabel*>(QStringLiteral("openAnswer"));
     QTest::keyClick(edit, Qt::Key_Return);
-    QTRY_VERIFY(!dialog || !dialog->isVisible() || !answer->text().contains(QStringLiteral("Opening")));
+    TRY_VERIFY(!dialog || !dialog->isVisible() || !answer->text().contains(QStringLiteral("Opening")));
     QTest::qWait(20);
     backTo(window);
 }
 
 // Names a file in the dialog that asks for one, and saves.
 inline void saveByHand(app::AppWindow& window, const QString& file) {
-    QTRY_VERIFY(window.findChild<QFileDialog*>() != nullptr);
+    TRY_VERIFY(window.findChild<QFileDialog*>() != nullptr);
     const QPointer<QFileDialog> dialog = window.findChild<QFileDialog*>();
-    QTRY_VERIFY(dialog->isVisible());
+    TRY_VERIFY(dialog->isVisible());
     auto* name = dialog->findChild<QLineEdit*>(QStringLiteral("fileNameEdit"));
     QVERIFY(name != nullptr);
     name->clear();

@@ -2,6 +2,7 @@
 // Asked of a login manager of the test's own, on a message bus of its own.
 #include <QTest>
 
+#include "support/long_wait.h"
 #include "system/sleep_inhibitor.h"
 
 #include <QDBusConnection>
@@ -69,19 +70,19 @@ private slots:
     void heldWhileItLives() {
         {
             const SleepInhibitor awake(QStringLiteral("Reading the surface of Tern 40"));
-            QTRY_VERIFY(awake.held());
+            TRY_VERIFY(awake.held());
             QCOMPARE(m_manager.asked, (QStringList{QStringLiteral("sleep:idle"), QStringLiteral("Orbita"),
                                                    QStringLiteral("Reading the surface of Tern 40"),
                                                    QStringLiteral("block")}));
             QVERIFY(!m_manager.letGo());
         }
-        QTRY_VERIFY(m_manager.letGo());
+        TRY_VERIFY(m_manager.letGo());
     }
     void refusedIsNoHarm() {
         m_manager.refuse = true;
         m_manager.asked.clear();
         const SleepInhibitor awake(QStringLiteral("Reading"));
-        QTRY_COMPARE(m_manager.asked.size(), 4);
+        TRY_COMPARE(m_manager.asked.size(), 4);
         QTest::qWait(50);
         QVERIFY(!awake.held());
     }

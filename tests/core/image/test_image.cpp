@@ -6,6 +6,7 @@
 #include <QTest>
 
 #include "core/image/image_writer.h"
+#include "support/long_wait.h"
 
 #include <csignal>
 #include <cstring>
@@ -379,7 +380,7 @@ private slots:
                 writer.keep(block.first,
                             std::span(content).subspan(block.first.value * 512, block.count.value * 512));
             writer.finish();
-            QTRY_VERIFY_WITH_TIMEOUT(writer.finished(), 60'000);
+            TRY_VERIFY(writer.finished());
             QVERIFY(writer.missing(drive.whole()).empty());
             QCOMPARE(writer.status().held, drive.capacity);
             QCOMPARE(writer.status().waiting, std::uint64_t{0});
@@ -405,13 +406,13 @@ private slots:
             ImageWriter writer(std::move(*image));
             for (std::uint64_t at = 0; at < drive.capacity.value; at += 1000)
                 writer.keep({at}, std::span(content).subspan(at * 512, 1000 * 512));
-            QTRY_VERIFY_WITH_TIMEOUT(writer.status().trouble.has_value(), 60'000);
+            TRY_VERIFY(writer.status().trouble.has_value());
             QVERIFY(writer.status().waiting > 0);
             QVERIFY(writer.status().held.value <= 40'000);
             setrlimit(RLIMIT_FSIZE, &before);
-            QTRY_VERIFY_WITH_TIMEOUT(!writer.status().trouble.has_value(), 60'000);
+            TRY_VERIFY(!writer.status().trouble.has_value());
             writer.finish();
-            QTRY_VERIFY_WITH_TIMEOUT(writer.finished(), 60'000);
+            TRY_VERIFY(writer.finished());
         }
         const std::string saved = fileContent(place.image());
         QVERIFY(std::memcmp(saved.data(), content.data(), content.size()) == 0);

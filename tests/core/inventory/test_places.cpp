@@ -8,6 +8,7 @@
 #include "core/target/target.h"
 #include "store/casebook.h"
 #include "store/scan_file.h"
+#include "support/long_wait.h"
 #include "support/run_tool.h"
 
 #include <QCryptographicHash>
@@ -341,7 +342,7 @@ private slots:
             before = hashOf(m_ext4.device);
             return before == last;
         };
-        QTRY_VERIFY_WITH_TIMEOUT(isStill(), 60'000);
+        TRY_VERIFY(isStill());
         std::mt19937 random(4711);
         DriveIdentity identity;
         identity.model = "Tern 40";

@@ -10,6 +10,7 @@
 #include "core/drive/scsi/reply.h"
 #include "core/drive/scsi/sense.h"
 #include "core/scan/session.h"
+#include "support/long_wait.h"
 #include "support/scan_runner.h"
 #include "support/scripted_link.h"
 
@@ -164,11 +165,11 @@ private slots:
         services.firstKept = std::make_shared<FirstKept>();
         const auto kept = services.firstKept;
         const ScanSession session(opener, smallBlocks(), services);
-        QTRY_VERIFY(session.record().plate != nullptr); // there is something to keep
+        TRY_VERIFY(session.record().plate != nullptr); // there is something to keep
         QTest::qWait(50);
         QVERIFY(link->sent().empty());
         kept->tell();
-        QTRY_VERIFY_WITH_TIMEOUT(session.ended(), 60'000);
+        TRY_VERIFY(session.ended());
         QCOMPARE(session.record().status.ended, EndReason::complete);
         QCOMPARE(session.record().status.blocksDone, std::uint64_t{sectors / block});
     }
@@ -412,14 +413,13 @@ private slots:
         for (int i = 0; i < 5; ++i) {
             QTest::qWait(20);
             session.pause();
-            QTRY_VERIFY_WITH_TIMEOUT(session.feed().status().phase == ScanPhase::paused || session.ended(),
-                                     60'000);
+            TRY_VERIFY(session.feed().status().phase == ScanPhase::paused || session.ended());
             const Lba at = session.feed().status().position;
             QTest::qWait(30);
             QCOMPARE(session.feed().status().position, at);
             session.resume();
         }
-        QTRY_VERIFY_WITH_TIMEOUT(session.ended(), 20'000);
+        TRY_VERIFY(session.ended());
         const ScanRecord record = session.record();
         QCOMPARE(record.status.ended, EndReason::complete);
         QVERIFY(test::wholeSpanCovered(record));
@@ -514,7 +514,7 @@ private slots:
                 return tl::unexpected(systemError("opening for reading", "/dev/sdq", ENOENT));
             },
             ScanPlan{});
-        QTRY_VERIFY_WITH_TIMEOUT(session.ended(), 60'000);
+        TRY_VERIFY(session.ended());
         QVERIFY(session.feed().error().has_value());
         QVERIFY(session.record().plate == nullptr);
     }

@@ -8,6 +8,7 @@
 #include "core/image/image_writer.h"
 #include "core/scan/session.h"
 #include "core/sim/content.h"
+#include "support/long_wait.h"
 #include "support/scan_runner.h"
 
 #include <fstream>
@@ -172,7 +173,7 @@ private slots:
         plan.saveTo = saved.path;
         {
             ScanSession session(open, plan);
-            QTRY_VERIFY_WITH_TIMEOUT(session.ended() && !session.saving(), 60'000);
+            TRY_VERIFY(session.ended() && !session.saving());
             const ScanRecord record = session.record();
             QCOMPARE(record.status.saving.held, scenario.identity.capacity);
             QVERIFY(std::any_of(record.events.begin(), record.events.end(),
@@ -181,7 +182,7 @@ private slots:
         std::ofstream(saved.path + ".txt") << "mine";
         plan.saveTo = saved.path + ".txt";
         ScanSession refused(open, plan);
-        QTRY_VERIFY_WITH_TIMEOUT(refused.ended(), 60'000);
+        TRY_VERIFY(refused.ended());
         QVERIFY(refused.feed().error().has_value());
         QVERIFY(refused.feed().error()->message().find("a.img.txt") != std::string::npos);
         plan.way = ReadWay::verify;

@@ -17,6 +17,7 @@
 #include "core/target/simulated_access.h"
 #include "core/vitals/read_vitals.h"
 #include "support/leave_to_write.h"
+#include "support/long_wait.h"
 #include "support/scripted_link.h"
 #include "support/sim_scenarios.h"
 #include "support/simulated_target.h"
@@ -140,7 +141,7 @@ private slots:
         HostSetup setup = setupOf(drive);
         setup.log.reset();
         const auto orders = std::make_shared<LocalOrders>(std::move(setup));
-        auto session = DriveSession::open({}, orders, {"", "FIRST-1", "", 0}, std::chrono::seconds{5});
+        auto session = DriveSession::open({}, orders, {"", "FIRST-1", "", 0}, test::longWait);
         QVERIFY2(session, session ? "" : session.error().message().c_str());
         Vitals vitals;
         vitals.family = Family::scsi;
@@ -153,7 +154,7 @@ private slots:
                      false);
         // By the link for reading, too, nothing that changes the drive's state leaves.
         Session s;
-        Enquiry enquiry(s.session->reading(), std::chrono::seconds{5});
+        Enquiry enquiry(s.session->reading(), test::longWait);
         QVERIFY(!enquiry.ask(scsi::sendDiagnostic(scsi::SelfTestCode::abortBackground), 0));
         QCOMPARE(s.session->reading().link->refusals(), std::uint64_t{1});
         QVERIFY(s.actions().empty());
@@ -172,7 +173,7 @@ private slots:
                 disk.append = [](int, std::string_view) { return ENOSPC; };
             setup.log.emplace(Descriptor(open(path.c_str(), O_RDWR | O_APPEND | O_CREAT, 0600)), path, disk);
             const auto orders = std::make_shared<LocalOrders>(std::move(setup));
-            auto session = DriveSession::open({}, orders, {"", "FIRST-1", "", 0}, std::chrono::seconds{5});
+            auto session = DriveSession::open({}, orders, {"", "FIRST-1", "", 0}, test::longWait);
             QVERIFY(session);
             Vitals vitals;
             vitals.family = Family::scsi;
@@ -185,13 +186,13 @@ private slots:
         ChangingDrive drive;
         // At opening.
         auto wrong = DriveSession::open({}, std::make_shared<LocalOrders>(setupOf(drive)),
-                                        {"", "SECOND-2", "", 0}, std::chrono::seconds{5});
+                                        {"", "SECOND-2", "", 0}, test::longWait);
         QVERIFY(!wrong && wrong.error().kind == Error::Kind::refusedUnsafe);
         QVERIFY(wrong.error().answer.text().find("FIRST-1") != std::string::npos);
         QVERIFY(wrong.error().answer.text().find("SECOND-2") != std::string::npos);
         // And where it was changed since.
         auto session = DriveSession::open({}, std::make_shared<LocalOrders>(setupOf(drive)),
-                                          {"", "FIRST-1", "", 0}, std::chrono::seconds{5});
+                                          {"", "FIRST-1", "", 0}, test::longWait);
         QVERIFY(session);
         QCOMPARE((*session)->toldBy(), ToldBy::serial);
         drive.serial = "SECOND-2";
@@ -207,7 +208,7 @@ private slots:
     void oneThatDoesNotSayWhoItIsIsRefused() {
         ChangingDrive drive;
         auto session = DriveSession::open({}, std::make_shared<LocalOrders>(setupOf(drive)),
-                                          {"", "FIRST-1", "", 0}, std::chrono::seconds{5});
+                                          {"", "FIRST-1", "", 0}, test::longWait);
         QVERIFY(session);
         drive.serial.clear();
         drive.sent.clear();
@@ -428,7 +429,7 @@ private slots:
     void realDrivesAreNotWrittenTo() {
         ChangingDrive drive;
         auto session = DriveSession::open({}, std::make_shared<LocalOrders>(setupOf(drive)),
-                                          {"", "FIRST-1", "", 0}, std::chrono::seconds{5});
+                                          {"", "FIRST-1", "", 0}, test::longWait);
         QVERIFY(session);
         const auto grant = (*session)->grantWriting(leave({Lba{0}, SectorCount{8}}, {}));
         QVERIFY(!grant && grant.error().kind == Error::Kind::refusedUnsafe);
@@ -541,9 +542,9 @@ private slots:
         QCOMPARE(receiveMessage(there.get(), came, std::chrono::milliseconds{20}), ETIMEDOUT);
         const unsigned char tooLong[] = {0xFF, 0xFF, 0xFF, 0xFF};
         QCOMPARE(write(here.get(), tooLong, sizeof tooLong), ssize_t{4});
-        QCOMPARE(receiveMessage(there.get(), came, std::chrono::seconds{5}), EMSGSIZE);
+        QCOMPARE(receiveMessage(there.get(), came, test::longWait), EMSGSIZE);
         here.reset();
-        QCOMPARE(receiveMessage(there.get(), came, std::chrono::seconds{5}), EPIPE);
+        QCOMPARE(receiveMessage(there.get(), came, test::longWait), EPIPE);
     }
     void whatTheSystemDoesIsWrittenDownToo() {
         Session s;
