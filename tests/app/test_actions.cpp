@@ -1,16 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Everything that can be done is found: by its key, in the finder, on the keys page; and every station of the
 // registry is reached by all three.
-#include <QTest>
-
 #include "app/scan/scan_station.h"
 #include "app/shell/app_window.h"
 #include "app/shell/keys_page.h"
 #include "app/stations.h"
 #include "app/vitals/vitals_station.h"
 #include "support/hand.h"
+#include "support/test_program.h"
 
 #include <QSet>
+
+namespace test_actions {
 
 using namespace orbita;
 using namespace orbita::app;
@@ -137,5 +138,8 @@ private:
     std::unique_ptr<AppWindow> m_window;
 };
 
-QTEST_MAIN(TestActions)
+ORBITA_TEST(TestActions)
+
+} // namespace test_actions
+
 #include "test_actions.moc"

@@ -1,16 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // "Assess this drive" with real clicks and keys: a sound drive to its ruling, a failing one that is left
 // alone in time, stopped by hand, and several at once.
-#include <QTest>
-
 #include "app/judge/judge_station.h"
 #include "app/scan/scan_station.h"
 #include "app/shell/assess_dialog.h"
 #include "support/hand.h"
+#include "support/test_program.h"
 
 #include <QCheckBox>
 #include <QGridLayout>
 #include <QTemporaryDir>
+
+namespace test_assess_dialog {
 
 using namespace orbita;
 using namespace orbita::app;
@@ -151,5 +152,8 @@ private:
     std::unique_ptr<AppWindow> m_window;
 };
 
-QTEST_MAIN(TestAssessDialog)
+ORBITA_TEST(TestAssessDialog)
+
+} // namespace test_assess_dialog
+
 #include "test_assess_dialog.moc"

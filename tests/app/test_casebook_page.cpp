@@ -1,17 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The casebook as a person uses it: finding a drive by typing, looking at its life, comparing two visits, and
 // looking after the book, by keys and clicks on the real window.
-#include <QTest>
-
 #include "app/casebook/casebook_page.h"
 #include "app/casebook/forget_dialog.h"
 #include "app/rack/rack_view.h"
 #include "app/scan/scan_station.h"
 #include "support/hand.h"
+#include "support/test_program.h"
 
 #include <QDir>
 #include <QFile>
 #include <QTemporaryDir>
+
+namespace test_casebook_page {
 
 using namespace orbita;
 using namespace orbita::app;
@@ -216,5 +217,8 @@ private:
     std::unique_ptr<AppWindow> m_window;
 };
 
-QTEST_MAIN(TestCasebookPage)
+ORBITA_TEST(TestCasebookPage)
+
+} // namespace test_casebook_page
+
 #include "test_casebook_page.moc"

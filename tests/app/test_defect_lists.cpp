@@ -1,22 +1,21 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Tape and ledger as models: what they tell, and that they follow the scan in view.
-#include <QTest>
-
 #include "app/scan/ledger_panel.h"
 #include "app/scan/plan_sentence.h"
 #include "app/scan/plate_view.h"
 #include "app/scan/tape_panel.h"
 #include "app/theme/theme.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <QAbstractItemModelTester>
 #include <QHeaderView>
 #include <QSignalSpy>
 
+namespace test_defect_lists {
+
 using namespace orbita;
 using namespace orbita::app;
-
-namespace {
 
 sim::Defect defect(sim::DefectKind kind, std::uint64_t lba, std::uint64_t sectors = 8) {
     sim::Defect d;
@@ -58,8 +57,6 @@ struct Desk {
     }
     DriveController controller;
 };
-
-} // namespace
 
 class TestDefectLists : public QObject {
     Q_OBJECT
@@ -332,5 +329,8 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestDefectLists)
+ORBITA_TEST(TestDefectLists)
+
+} // namespace test_defect_lists
+
 #include "test_defect_lists.moc"

@@ -1,16 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The guide inside the application, by keys: found, searched, at the right place; and what it names exists.
 // The sheet of what a drive says it is.
-#include <QTest>
-
 #include "app/scan/scan_station.h"
 #include "app/shell/guide_dialog.h"
 #include "app/shell/identity_dialog.h"
 #include "support/hand.h"
+#include "support/test_program.h"
 
 #include <QClipboard>
 #include <QDir>
 #include <QRegularExpression>
+
+namespace test_guide {
 
 using namespace orbita;
 using namespace orbita::app;
@@ -135,5 +136,8 @@ private:
     std::unique_ptr<AppWindow> m_window;
 };
 
-QTEST_MAIN(TestGuide)
+ORBITA_TEST(TestGuide)
+
+} // namespace test_guide
+
 #include "test_guide.moc"

@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The Judge station, with real clicks and keys on the real window: a ruling as it grows, its reasons and
 // their places, another policy, ruling otherwise, and what of it is kept.
-#include <QTest>
-
 #include "app/judge/judge_station.h"
 #include "app/judge/report_dialog.h"
 #include "app/rack/dial_state.h"
@@ -10,15 +8,16 @@
 #include "app/shell/app_window.h"
 #include "report/format.h"
 #include "support/hand.h"
+#include "support/test_program.h"
 
 #include <QClipboard>
 #include <QRadioButton>
 #include <QTemporaryDir>
 
+namespace test_judge_station {
+
 using namespace orbita;
 using namespace orbita::app;
-
-namespace {
 
 QByteArray scenarioText(const char* name, const QByteArray& defects, const QByteArray& more, int seconds) {
     return QByteArray(R"({"format":"orbita-scenario","version":1,"name":")") + name +
@@ -32,8 +31,6 @@ QByteArray unreadable(std::uint64_t lba) {
     return R"({"kind":"unreadable","answer_ms":20,"sectors":8,"lba":)" +
            QByteArray::number(static_cast<qulonglong>(lba)) + "}";
 }
-
-} // namespace
 
 class TestJudgeStation final : public QObject {
     Q_OBJECT
@@ -314,5 +311,8 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestJudgeStation)
+ORBITA_TEST(TestJudgeStation)
+
+} // namespace test_judge_station
+
 #include "test_judge_station.moc"

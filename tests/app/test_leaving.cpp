@@ -1,18 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A window that rests, and one that is left: nothing ticks in vain, and no disk that hangs freezes it.
-#include <QTest>
-
 #include "app/scan/scan_station.h"
 #include "app/shell/app_window.h"
 #include "support/hand.h"
+#include "support/test_program.h"
 
 #include <QSignalSpy>
 #include <future>
 
+namespace test_leaving {
+
 using namespace orbita;
 using namespace orbita::app;
-
-namespace {
 
 // Counts the timers that go off anywhere in the application.
 class Ticks final : public QObject {
@@ -35,8 +34,6 @@ protected:
 private:
     int m_count = 0;
 };
-
-} // namespace
 
 class TestLeaving : public QObject {
     Q_OBJECT
@@ -142,5 +139,8 @@ private:
     std::shared_ptr<std::promise<void>> m_disk;
 };
 
-QTEST_MAIN(TestLeaving)
+ORBITA_TEST(TestLeaving)
+
+} // namespace test_leaving
+
 #include "test_leaving.moc"

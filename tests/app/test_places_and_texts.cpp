@@ -6,6 +6,7 @@
 #include "app/theme/theme.h"
 #include "support/cli_runner.h"
 #include "support/hand.h"
+#include "support/test_program.h"
 
 #include <QPushButton>
 #include <QTemporaryDir>
@@ -13,6 +14,8 @@
 #include <sched.h>
 #include <sys/mount.h>
 #include <unistd.h>
+
+namespace test_places_and_texts {
 
 using namespace orbita;
 using namespace orbita::app;
@@ -221,5 +224,8 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestPlacesAndTexts)
+ORBITA_TEST(TestPlacesAndTexts)
+
+} // namespace test_places_and_texts
+
 #include "test_places_and_texts.moc"

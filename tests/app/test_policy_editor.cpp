@@ -1,16 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A house policy edited with real clicks and keys: what a change would do to this drive and to what was ruled
 // before, what is refused, and that it holds afterwards.
-#include <QTest>
-
 #include "app/judge/judge_station.h"
 #include "app/policy/policy_editor.h"
 #include "app/scan/scan_station.h"
 #include "core/base/read_file.h"
 #include "store/policy_file.h"
 #include "support/hand.h"
+#include "support/test_program.h"
 
 #include <QTemporaryDir>
+
+namespace test_policy_editor {
 
 using namespace orbita;
 using namespace orbita::app;
@@ -224,5 +225,8 @@ private:
     std::unique_ptr<AppWindow> m_window;
 };
 
-QTEST_MAIN(TestPolicyEditor)
+ORBITA_TEST(TestPolicyEditor)
+
+} // namespace test_policy_editor
+
 #include "test_policy_editor.moc"

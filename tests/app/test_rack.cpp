@@ -7,15 +7,17 @@
 #include "support/long_wait.h"
 #include "support/read_only_folder.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <QAbstractItemModelTester>
 #include <QDir>
 #include <QScopeGuard>
 #include <QSignalSpy>
 #include <QTemporaryDir>
-#include <QTest>
 #include <future>
 #include <sys/stat.h>
+
+namespace test_rack {
 
 using namespace orbita;
 using namespace orbita::app;
@@ -233,5 +235,8 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestRack)
+ORBITA_TEST(TestRack)
+
+} // namespace test_rack
+
 #include "test_rack.moc"

@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A technician's first scan, with real clicks and keys on the real window.
-#include <QTest>
-
 #include "app/scan/scan_station.h"
 #include "app/shell/app_window.h"
 #include "app/theme/one_line.h"
 #include "app/theme/theme.h"
 #include "report/words.h"
 #include "support/hand.h"
+#include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <QApplication>
 #include <QClipboard>
@@ -27,10 +27,10 @@
 #include <QTemporaryDir>
 #include <QToolTip>
 
+namespace test_scan_station {
+
 using namespace orbita;
 using namespace orbita::app;
-
-namespace {
 
 QByteArray scenarioText(const char* name, const char* defects, double playbackSeconds) {
     return QByteArray(R"({"format":"orbita-scenario","version":1,"name":")") + name +
@@ -38,8 +38,6 @@ QByteArray scenarioText(const char* name, const char* defects, double playbackSe
            R"(","sectors":20000000,"physical_bytes":4096,"rpm":5900},"pace":{"outer_mb_per_s":150,"inner_mb_per_s":80,"zones":8},"defects":[)" +
            defects + R"(],"playback_seconds":)" + QByteArray::number(playbackSeconds) + "}";
 }
-
-} // namespace
 
 class TestScanStation : public QObject {
     Q_OBJECT
@@ -647,5 +645,8 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestScanStation)
+ORBITA_TEST(TestScanStation)
+
+} // namespace test_scan_station
+
 #include "test_scan_station.moc"

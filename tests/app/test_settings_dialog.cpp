@@ -1,17 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Settings with real clicks and keys: they hold at once, the next time, and where they cannot be kept it is
 // said.
-#include <QTest>
-
 #include "app/settings/preferences.h"
 #include "app/shell/settings_dialog.h"
 #include "app/theme/theme.h"
 #include "report/format.h"
 #include "store/shop_settings.h"
 #include "support/hand.h"
+#include "support/test_program.h"
 
 #include <QDir>
 #include <QTemporaryDir>
+
+namespace test_settings_dialog {
 
 using namespace orbita;
 using namespace orbita::app;
@@ -156,5 +157,8 @@ private:
     std::unique_ptr<AppWindow> m_window;
 };
 
-QTEST_MAIN(TestSettingsDialog)
+ORBITA_TEST(TestSettingsDialog)
+
+} // namespace test_settings_dialog
+
 #include "test_settings_dialog.moc"

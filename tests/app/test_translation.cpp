@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The window in another language: everything that is said on the way through it is said in that, fits, and
 // so do the report and the keys.
-#include <QTest>
-
 #include "app/judge/case_report_of.h"
 #include "app/judge/judge_station.h"
 #include "app/scan/scan_station.h"
@@ -10,16 +8,17 @@
 #include "report/language.h"
 #include "report/words.h"
 #include "support/hand.h"
+#include "support/test_program.h"
 
 #include <QRegularExpression>
 #include <QTemporaryDir>
 #include <QTranslator>
 
+namespace test_translation {
+
 using namespace orbita;
 using namespace orbita::app;
 using namespace orbita::test;
-
-namespace {
 
 // Asked for what no catalogue has.
 class Missed final : public QTranslator {
@@ -33,8 +32,6 @@ public:
     }
     mutable QSet<QString> texts;
 };
-
-} // namespace
 
 class TestTranslation final : public QObject {
     Q_OBJECT
@@ -149,5 +146,8 @@ private:
     std::unique_ptr<AppWindow> m_window;
 };
 
-QTEST_MAIN(TestTranslation)
+ORBITA_TEST(TestTranslation)
+
+} // namespace test_translation
+
 #include "test_translation.moc"

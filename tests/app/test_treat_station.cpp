@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The Treat station, with real clicks and keys on the real window: from what a scan has found to a clean new
 // scan, refusals, breaking off and going on.
-#include <QTest>
-
 #include "app/scan/scan_station.h"
 #include "app/shell/app_window.h"
 #include "app/theme/theme.h"
@@ -10,15 +8,16 @@
 #include "report/format.h"
 #include "report/words.h"
 #include "support/hand.h"
+#include "support/test_program.h"
 
 #include <QClipboard>
 #include <QTableView>
 #include <QTemporaryDir>
 
+namespace test_treat_station {
+
 using namespace orbita;
 using namespace orbita::app;
-
-namespace {
 
 // A small drive with such defects, which is scanned in a second or two.
 QByteArray scenarioText(const char* name, const QByteArray& defects) {
@@ -38,8 +37,6 @@ QByteArray unreadable(std::uint64_t lba, const char* onWrite = "rewritten") {
     return R"({"kind":"unreadable","answer_ms":20,"sectors":8,"on_write":")" + QByteArray(onWrite) +
            R"(","lba":)" + QByteArray::number(static_cast<qulonglong>(lba)) + "}";
 }
-
-} // namespace
 
 class TestTreatStation final : public QObject {
     Q_OBJECT
@@ -448,5 +445,8 @@ private:
     static QString words(const Error& error) { return orbita::words::error(error); }
 };
 
-QTEST_MAIN(TestTreatStation)
+ORBITA_TEST(TestTreatStation)
+
+} // namespace test_treat_station
+
 #include "test_treat_station.moc"

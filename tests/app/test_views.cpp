@@ -1,15 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What every view must have: a name for screen readers, room at small and at double size, both colour
 // schemes.
-#include <QTest>
-
 #include "app/rack/dial_state.h"
 #include "app/scan/scan_station.h"
 #include "app/shell/app_window.h"
 #include "app/stations.h"
 #include "app/theme/theme.h"
+#include "support/test_program.h"
 
 #include <QButtonGroup>
+
+namespace test_views {
 
 using namespace orbita;
 using namespace orbita::app;
@@ -111,5 +112,8 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestViews)
+ORBITA_TEST(TestViews)
+
+} // namespace test_views
+
 #include "test_views.moc"

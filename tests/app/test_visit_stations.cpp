@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Intake and vitals, with real clicks and keys on the real window: a drive is plugged in, asked about, and
 // tests itself.
-#include <QTest>
 #include <future>
 
 #include "app/scan/scan_station.h"
@@ -10,10 +9,13 @@
 #include "app/vitals/vitals_station.h"
 #include "report/vitals_words.h"
 #include "support/hand.h"
+#include "support/test_program.h"
 
 #include <QApplication>
 #include <QDialog>
 #include <QTemporaryDir>
+
+namespace test_visit_stations {
 
 using namespace orbita;
 using namespace orbita::app;
@@ -46,6 +48,7 @@ private:
     }
 
 private slots:
+    void initTestCase() { Theme::instance().setScheme(ColourScheme::dark); }
     void init() { m_window = test::demonstration(); }
     void cleanup() { m_window.reset(); }
 
@@ -297,10 +300,8 @@ private slots:
     }
 };
 
-int main(int argc, char** argv) {
-    QApplication application(argc, argv);
-    Theme::instance().setScheme(ColourScheme::dark);
-    TestVisitStations test;
-    return QTest::qExec(&test, argc, argv);
-}
+ORBITA_TEST(TestVisitStations)
+
+} // namespace test_visit_stations
+
 #include "test_visit_stations.moc"

@@ -1,14 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // orbita-cli assess: a whole visit by itself, on sound, damaged, silent and freezing drives.
 #include "support/cli_runner.h"
+#include "support/test_program.h"
 
 #include <QDir>
 #include <QTemporaryDir>
-#include <QTest>
+namespace test_assess {
 
 using namespace orbita::test;
-
-namespace {
 
 QString drive(const QString& path, const QByteArray& serial, const QByteArray& defects,
               const QByteArray& more = {}, const QByteArray& front = "ata") {
@@ -35,8 +34,6 @@ QStringList stepsIn(const QString& out) {
             steps << line.mid(3);
     return steps;
 }
-
-} // namespace
 
 class TestAssess final : public QObject {
     Q_OBJECT
@@ -169,5 +166,8 @@ private:
     std::unique_ptr<QTemporaryDir> m_folder;
 };
 
-QTEST_GUILESS_MAIN(TestAssess)
+ORBITA_TEST(TestAssess)
+
+} // namespace test_assess
+
 #include "test_assess.moc"

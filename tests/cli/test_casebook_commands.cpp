@@ -3,21 +3,18 @@
 #include "support/cli_runner.h"
 #include "support/filled_casebook.h"
 #include "support/older_casebook.h"
+#include "support/test_program.h"
 
 #include <QDir>
 #include <QTemporaryDir>
-#include <QTest>
+namespace test_casebook_commands {
 
 using namespace orbita;
 using namespace orbita::test;
 
-namespace {
-
 QStringList casebook(const QStringList& arguments) {
     return QStringList{"casebook"} + arguments;
 }
-
-} // namespace
 
 class TestCasebookCommands final : public QObject {
     Q_OBJECT
@@ -144,5 +141,8 @@ private:
     std::unique_ptr<QTemporaryDir> m_folder;
 };
 
-QTEST_GUILESS_MAIN(TestCasebookCommands)
+ORBITA_TEST(TestCasebookCommands)
+
+} // namespace test_casebook_commands
+
 #include "test_casebook_commands.moc"

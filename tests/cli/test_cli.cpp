@@ -2,8 +2,7 @@
 // orbita-cli as scripts use it: exit status, files, messages.
 #include "support/cli_runner.h"
 #include "support/long_wait.h"
-
-#include <QTest>
+#include "support/test_program.h"
 
 #include <QDir>
 #include <QElapsedTimer>
@@ -12,6 +11,8 @@
 #include <QTemporaryDir>
 #include <csignal>
 #include <sys/stat.h>
+
+namespace test_cli {
 
 using namespace orbita::test;
 
@@ -590,5 +591,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestCli)
+ORBITA_TEST(TestCli)
+
+} // namespace test_cli
+
 #include "test_cli.moc"

@@ -2,13 +2,12 @@
 // orbita-cli judge: rulings and exit statuses as scripts see them, from drives, from the casebook and from
 // files.
 #include "support/cli_runner.h"
+#include "support/test_program.h"
 
 #include <QTemporaryDir>
-#include <QTest>
+namespace test_judge {
 
 using namespace orbita::test;
-
-namespace {
 
 // A drive that can be asked how it is; `defects` of its surface.
 QString askable(const QString& path, const QByteArray& defects, const QByteArray& serial = "AK-T-7741") {
@@ -32,8 +31,6 @@ QByteArray unreadable(int lba) {
 nlohmann::json jsonIn(const Ran& ran) {
     return nlohmann::json::parse(ran.out.toStdString(), nullptr, false);
 }
-
-} // namespace
 
 class TestJudge final : public QObject {
     Q_OBJECT
@@ -209,5 +206,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestJudge)
+ORBITA_TEST(TestJudge)
+
+} // namespace test_judge
+
 #include "test_judge.moc"

@@ -3,15 +3,15 @@
 // with what an undisturbed one finds, and repeats no more than what was done since the latest time it was
 // kept. ORBITA_KILLS says how often (4); with many, QTEST_FUNCTION_TIMEOUT has to be longer, too.
 #include "support/cli_runner.h"
+#include "support/test_program.h"
 
 #include <QElapsedTimer>
 #include <QTemporaryDir>
-#include <QTest>
 #include <random>
 
-using namespace orbita::test;
+namespace test_kills {
 
-namespace {
+using namespace orbita::test;
 
 constexpr int keptEveryMs = 2000;
 constexpr int keepingTakesMs = 1500; // on a busy machine; what is kept counts from when it is durable
@@ -40,8 +40,6 @@ std::vector<std::string> found(const nlohmann::json& end) {
         list.push_back(end.at(count).dump());
     return list;
 }
-
-} // namespace
 
 // Under a sanitizer a smaller drive takes as long.
 #if defined(ORBITA_SANITIZED)
@@ -160,5 +158,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestKills)
+ORBITA_TEST(TestKills)
+
+} // namespace test_kills
+
 #include "test_kills.moc"

@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Where memory gives out, it is said and the program ends in order; it never falls over.
 #include "support/cli_runner.h"
+#include "support/test_program.h"
 
 #include <QTemporaryDir>
-#include <QTest>
+namespace test_low_memory {
 
 using namespace orbita;
 
@@ -40,5 +41,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestLowMemory)
+ORBITA_TEST(TestLowMemory)
+
+} // namespace test_low_memory
+
 #include "test_low_memory.moc"

@@ -3,16 +3,18 @@
 // casebook; and nothing that was there before is taken away for it.
 #include "support/cli_runner.h"
 #include "support/long_wait.h"
+#include "support/test_program.h"
 
 #include <QDir>
 #include <QFile>
 #include <QFloat16>
 #include <QTemporaryDir>
-#include <QTest>
 #include <csignal>
 #include <fcntl.h>
 #include <sys/stat.h>
 #include <unistd.h>
+
+namespace test_results {
 
 using namespace orbita::test;
 
@@ -363,5 +365,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestResults)
+ORBITA_TEST(TestResults)
+
+} // namespace test_results
+
 #include "test_results.moc"

@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What a person sees of the command line: lines that fit, characters the terminal can show, nothing that is
 // noise.
-#include <QTemporaryDir>
-#include <QTest>
-
 #include "support/cli_runner.h"
+#include "support/test_program.h"
+#include <QTemporaryDir>
+
+namespace test_terminal {
 
 using namespace orbita;
 using test::jsonOf;
@@ -111,5 +112,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestTerminal)
+ORBITA_TEST(TestTerminal)
+
+} // namespace test_terminal
+
 #include "test_terminal.moc"

@@ -1,19 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Drives with one thing about them that invites a false word: what is said of each is held against what was
 // put into it, by the program as a script would run it.
-#include <QTemporaryDir>
-#include <QTest>
-
 #include "support/cli_runner.h"
+#include "support/test_program.h"
+#include <QTemporaryDir>
 
 #include <cmath>
 #include <fstream>
 #include <set>
 
+namespace test_told_truly {
+
 using namespace orbita::test;
 using nlohmann::json;
-
-namespace {
 
 json rotating(std::uint64_t sectors, json defects = json::array()) {
     return {{"format", "orbita-scenario"},
@@ -104,8 +103,6 @@ struct Told {
         return covered == total("sectors") && total("done") <= total("planned");
     }
 };
-
-} // namespace
 
 class TestToldTruly : public QObject {
     Q_OBJECT
@@ -505,5 +502,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestToldTruly)
+ORBITA_TEST(TestToldTruly)
+
+} // namespace test_told_truly
+
 #include "test_told_truly.moc"

@@ -2,14 +2,13 @@
 // orbita-cli treat and refresh, as a technician would use it: told first, confirmed, overruled, broken off,
 // gone on with.
 #include "support/cli_runner.h"
+#include "support/test_program.h"
 
 #include <QDir>
 #include <QTemporaryDir>
-#include <QTest>
+namespace test_treat {
 
 using namespace orbita::test;
-
-namespace {
 
 QByteArray unreadable(int lba, const char* more = "") {
     return "{\"kind\":\"unreadable\",\"sectors\":8,\"answer_ms\":300,\"lba\":" + QByteArray::number(lba) +
@@ -19,8 +18,6 @@ QByteArray unreadable(int lba, const char* more = "") {
 QByteArray slow(int lba) {
     return "{\"kind\":\"slow\",\"turns\":40,\"sectors\":8,\"lba\":" + QByteArray::number(lba) + '}';
 }
-
-} // namespace
 
 class TestTreat final : public QObject {
     Q_OBJECT
@@ -370,5 +367,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestTreat)
+ORBITA_TEST(TestTreat)
+
+} // namespace test_treat
+
 #include "test_treat.moc"

@@ -5,9 +5,9 @@
 #include "support/cli_runner.h"
 #include "support/complaints.h"
 #include "support/kernel_device.h"
+#include "support/test_program.h"
 
 #include <QElapsedTimer>
-#include <QTest>
 #include <array>
 #include <atomic>
 #include <fcntl.h>
@@ -16,9 +16,9 @@
 #include <thread>
 #include <unistd.h>
 
-using namespace orbita::test;
+namespace test_random_devices {
 
-namespace {
+using namespace orbita::test;
 
 enum class Kind { quiet, loaded, deep, killed, saved, frozen, dying };
 constexpr std::array<const char*, 7> kindNames = {"quiet", "loaded", "deep", "killed",
@@ -154,8 +154,6 @@ void checkImage(const Device& device, const QString& path, Complaints& complaint
         }
 }
 
-} // namespace
-
 class TestRandomDevices : public QObject {
     Q_OBJECT
 private slots:
@@ -266,5 +264,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestRandomDevices)
+ORBITA_TEST(TestRandomDevices)
+
+} // namespace test_random_devices
+
 #include "test_random_devices.moc"

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // orbita-cli inside a real kernel with real storage drivers and emulated drives: SATA, NVMe, USB, SCSI, and a
 // SCSI device whose medium errors are known. Skips where no such kernel can be booted.
-#include <QTest>
+#include "support/test_program.h"
 
 #include <QFile>
 #include <QProcess>
@@ -11,7 +11,7 @@
 #include <nlohmann/json.hpp>
 #include <set>
 
-namespace {
+namespace test_real_kernel {
 
 struct Section {
     int status = -1;
@@ -22,8 +22,6 @@ struct Section {
         return nlohmann::json::parse(text.mid(from, to - from + 1).toStdString(), nullptr, false);
     }
 };
-
-} // namespace
 
 class TestRealKernel final : public QObject {
     Q_OBJECT
@@ -290,5 +288,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestRealKernel)
+ORBITA_TEST(TestRealKernel)
+
+} // namespace test_real_kernel
+
 #include "test_real_kernel.moc"

@@ -4,17 +4,17 @@
 // (6). Needs root, loop devices and FUSE; says which of them is missing where it cannot run.
 #include "support/cli_runner.h"
 #include "support/kernel_device.h"
+#include "support/test_program.h"
 
 #include <QTemporaryDir>
-#include <QTest>
 #include <fcntl.h>
 #include <random>
 #include <sys/mount.h>
 #include <unistd.h>
 
-using namespace orbita::test;
+namespace test_treat_devices {
 
-namespace {
+using namespace orbita::test;
 
 constexpr std::uint64_t sectors = 16 * 2048;
 
@@ -50,8 +50,6 @@ QString ledger(const QString& path) {
                "20000,2048,10240000,0,straining,confirmed\r\n");
     return path;
 }
-
-} // namespace
 
 class TestTreatDevices final : public QObject {
     Q_OBJECT
@@ -264,5 +262,8 @@ private:
     int m_number = 0;
 };
 
-QTEST_GUILESS_MAIN(TestTreatDevices)
+ORBITA_TEST(TestTreatDevices)
+
+} // namespace test_treat_devices
+
 #include "test_treat_devices.moc"

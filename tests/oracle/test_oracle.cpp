@@ -2,22 +2,21 @@
 // Random drives, scanned by the program as a script would, and held against an account of each that was made
 // apart from it (drive_case.*). ORBITA_ORACLE_FIRST and ORBITA_ORACLE_DRIVES name other seeds, and more of
 // them.
-#include <QTemporaryDir>
-#include <QTest>
-
 #include "oracle/drive_case.h"
 #include "store/scan_file.h"
 #include "support/cli_runner.h"
 #include "support/complaints.h"
+#include "support/test_program.h"
+#include <QTemporaryDir>
 
 #include <cmath>
 #include <fstream>
 
+namespace test_oracle {
+
 using namespace orbita;
 using namespace orbita::test;
 using oracle::Due;
-
-namespace {
 
 constexpr std::uint64_t atOnce = 50;
 
@@ -205,8 +204,6 @@ void checkStatus(const oracle::DriveCase& drive, const oracle::Truth& truth, con
         complaints.add("it ended with %d", status);
 }
 
-} // namespace
-
 class TestOracle : public QObject {
     Q_OBJECT
     QTemporaryDir m_folder;
@@ -276,5 +273,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestOracle)
+ORBITA_TEST(TestOracle)
+
+} // namespace test_oracle
+
 #include "test_oracle.moc"

@@ -1,12 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Reports: what each kind says, that all forms say the same, and that nothing from outside breaks out of
 // them.
-#include <QTest>
-
 #include "report/case_report.h"
 #include "report/logo.h"
 #include "report/trade_words.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <QGuiApplication>
 #include <QProcess>
@@ -15,9 +14,9 @@
 #include <QTextDocument>
 #include <nlohmann/json.hpp>
 
-using namespace orbita;
+namespace test_case_report {
 
-namespace {
+using namespace orbita;
 
 constexpr std::int64_t today = 1'800'000'000;
 // A model that would be markup, a customer written from right to left, a job that would be a formula.
@@ -118,8 +117,6 @@ QString run(const QString& program, const QStringList& arguments) {
                ? QString::fromUtf8(process.readAllStandardOutput())
                : QString();
 }
-
-} // namespace
 
 class TestCaseReport final : public QObject {
     Q_OBJECT
@@ -260,5 +257,8 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestCaseReport)
+ORBITA_TEST(TestCaseReport)
+
+} // namespace test_case_report
+
 #include "test_case_report.moc"

@@ -1,6 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "report/format.h"
 #include "report/ledger_csv.h"
 #include "report/plate_marks.h"
@@ -9,15 +7,16 @@
 #include "report/treatment_words.h"
 #include "report/words.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <QPainter>
 #include <QTranslator>
 #include <cmath>
 
+namespace test_report {
+
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 ScanRecord oneBadSector() {
     sim::Scenario scenario = smallScenario(2'000'000);
@@ -63,8 +62,6 @@ QColor seenWith(const QColor& c, const std::array<double, 9>& m) {
     };
     return QColor::fromRgbF(channel(0), channel(3), channel(6));
 }
-
-} // namespace
 
 class TestReport : public QObject {
     Q_OBJECT
@@ -277,5 +274,8 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestReport)
+ORBITA_TEST(TestReport)
+
+} // namespace test_report
+
 #include "test_report.moc"

@@ -8,20 +8,20 @@
 #include "support/read_only_folder.h"
 #include "support/scan_runner.h"
 #include "support/sim_scenarios.h"
+#include "support/test_program.h"
 
 #include <QFile>
 #include <QFileInfo>
 #include <QSqlDatabase>
 #include <QSqlQuery>
 #include <QTemporaryDir>
-#include <QTest>
 #include <cmath>
 #include <random>
 
+namespace test_casebook {
+
 using namespace orbita;
 using test::statement;
-
-namespace {
 
 Vitals someVitals(std::uint64_t reallocated = 3) {
     sim::Scenario scenario = test::smallDrive(sim::Front::sat);
@@ -53,8 +53,6 @@ QByteArray contentOf(const QString& path) {
     QFile file(path);
     return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
 }
-
-} // namespace
 
 class TestCasebook final : public QObject {
     Q_OBJECT
@@ -602,5 +600,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestCasebook)
+ORBITA_TEST(TestCasebook)
+
+} // namespace test_casebook
+
 #include "test_casebook.moc"

@@ -5,14 +5,13 @@
 #include "support/older_casebook.h"
 
 #include "core/judge/life/visit_comparison.h"
+#include "support/test_program.h"
 
 #include <QTemporaryDir>
-#include <QTest>
+namespace test_casebook_search {
 
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 Visit visitOf(const char* customer, const char* job, std::vector<Complaint> complaints = {}) {
     Visit visit;
@@ -33,8 +32,6 @@ std::vector<std::string> serials(Casebook& casebook, const CaseFilter& filter) {
 }
 
 using Serials = std::vector<std::string>;
-
-} // namespace
 
 class TestCasebookSearch final : public QObject {
     Q_OBJECT
@@ -238,5 +235,8 @@ private:
     std::unique_ptr<Casebook> m_book;
 };
 
-QTEST_GUILESS_MAIN(TestCasebookSearch)
+ORBITA_TEST(TestCasebookSearch)
+
+} // namespace test_casebook_search
+
 #include "test_casebook_search.moc"

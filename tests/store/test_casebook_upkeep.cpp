@@ -5,22 +5,22 @@
 #include "support/filled_casebook.h"
 #include "support/older_casebook.h"
 #include "support/read_only_folder.h"
+#include "support/test_program.h"
 
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
 #include <QProcess>
 #include <QTemporaryDir>
-#include <QTest>
 #include <cstdio>
 #include <random>
 #include <sys/mount.h>
 #include <thread>
 
+namespace test_casebook_upkeep {
+
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 std::unique_ptr<Casebook> opened(const QString& path) {
     auto book = Casebook::open(path.toStdString());
@@ -108,8 +108,6 @@ DriveAction actionOn(const sim::Scenario& scenario, const char* id, std::int64_t
     action.who = "M. Okafor";
     return action;
 }
-
-} // namespace
 
 class TestCasebookUpkeep final : public QObject {
     Q_OBJECT
@@ -465,9 +463,10 @@ private slots:
             const bool taking = run % 2 == 0;
             const QString to = m_folder->filePath(QStringLiteral("copy-%1.db").arg(run));
             QProcess process;
-            process.start(QCoreApplication::applicationFilePath(), taking
-                                                                       ? QStringList{"take-in", m_path, other}
-                                                                       : QStringList{"back-up", m_path, to});
+            process.start(QCoreApplication::applicationFilePath(),
+                          QStringList("test_casebook_upkeep") + (taking
+                                                                     ? QStringList{"take-in", m_path, other}
+                                                                     : QStringList{"back-up", m_path, to}));
             QVERIFY(process.waitForStarted());
             process.waitForReadyRead(60'000); // "open": what follows is what is to be killed
             std::this_thread::sleep_for(std::chrono::microseconds(random() % 30'000));
@@ -523,7 +522,7 @@ private:
     // This program once more, as another process.
     static QString inAnotherProgram(const QStringList& what) {
         QProcess process;
-        process.start(QCoreApplication::applicationFilePath(), what);
+        process.start(QCoreApplication::applicationFilePath(), QStringList("test_casebook_upkeep") + what);
         process.waitForFinished();
         return QString::fromUtf8(process.readAllStandardOutput()).trimmed();
     }
@@ -534,9 +533,8 @@ private:
     sim::Scenario m_tern;
 };
 
-int main(int argc, char** argv) {
+const test::TestClass registered(__FILE__, [](int argc, char** argv) {
     if (argc == 4 && std::string_view(argv[1]) == "restore") {
-        const QCoreApplication app(argc, argv);
         const auto moved = restoreCasebook(argv[2], argv[3], someDay);
         std::puts(moved                                              ? "restored"
                   : moved.error().kind == Error::Kind::refusedUnsafe ? "refused"
@@ -544,7 +542,6 @@ int main(int argc, char** argv) {
         return 0;
     }
     if (argc == 4 && (std::string_view(argv[1]) == "take-in" || std::string_view(argv[1]) == "back-up")) {
-        const QCoreApplication app(argc, argv);
         auto book = Casebook::open(argv[2]);
         std::puts("open");
         std::fflush(stdout);
@@ -554,8 +551,10 @@ int main(int argc, char** argv) {
         std::puts(good ? "done" : "failed");
         return 0;
     }
-    QCoreApplication app(argc, argv);
     TestCasebookUpkeep test;
     return QTest::qExec(&test, argc, argv);
-}
+});
+
+} // namespace test_casebook_upkeep
+
 #include "test_casebook_upkeep.moc"

@@ -7,19 +7,19 @@
 #include "support/filled_casebook.h"
 #include "support/scan_runner.h"
 #include "support/sim_scenarios.h"
+#include "support/test_program.h"
 
 #include <QDir>
 #include <QFile>
 #include <QTemporaryDir>
-#include <QTest>
 #include <cstring>
 #include <map>
 #include <set>
 #include <sqlite3.h>
 
-using namespace orbita;
+namespace test_power_cut {
 
-namespace {
+using namespace orbita;
 
 // What of the files below `root` would be there after a power cut: their content when each was last synced. A
 // layer between SQLite and the system, in place of SQLite's own.
@@ -163,8 +163,6 @@ void lookAtCut(const QString& name, const std::function<void(const QString& fold
     look(name);
     QDir(name).removeRecursively();
 }
-
-} // namespace
 
 class TestPowerCut : public QObject {
     Q_OBJECT
@@ -346,5 +344,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestPowerCut)
+ORBITA_TEST(TestPowerCut)
+
+} // namespace test_power_cut
+
 #include "test_power_cut.moc"

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
 #include <cstring>
 
 #include "core/scan/continuation.h"
@@ -7,16 +6,17 @@
 #include "store/scan_file.h"
 #include "support/long_wait.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <QFile>
 #include <QFileInfo>
 #include <QTemporaryDir>
 #include <nlohmann/json.hpp>
 
+namespace test_scan_file {
+
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 sim::Scenario faulty() {
     sim::Scenario scenario = smallScenario(3'000'000);
@@ -44,8 +44,6 @@ ScanRecord faultyRecord() {
     record.startedAt = 1'790'000'000;
     return record;
 }
-
-} // namespace
 
 class TestScanFile : public QObject {
     Q_OBJECT
@@ -233,5 +231,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestScanFile)
+ORBITA_TEST(TestScanFile)
+
+} // namespace test_scan_file
+
 #include "test_scan_file.moc"

@@ -1,15 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Settings and house policies in their files: round trips, bad ones refused and left alone, full disks; and
 // another policy tried on all that was ever ruled.
-#include <QTest>
-
 #include "core/judge/policy_trial.h"
 #include "report/format.h"
 #include "store/policy_file.h"
 #include "store/settings.h"
+#include "support/test_program.h"
 
 #include <QDir>
 #include <QTemporaryDir>
+
+namespace test_settings {
 
 using namespace orbita;
 
@@ -168,5 +169,8 @@ private:
     QTemporaryDir m_dir;
 };
 
-QTEST_GUILESS_MAIN(TestSettings)
+ORBITA_TEST(TestSettings)
+
+} // namespace test_settings
+
 #include "test_settings.moc"

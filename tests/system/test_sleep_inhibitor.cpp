@@ -1,8 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Asked of a login manager of the test's own, on a message bus of its own.
-#include <QTest>
-
 #include "support/long_wait.h"
+#include "support/test_program.h"
 #include "system/sleep_inhibitor.h"
 
 #include <QDBusConnection>
@@ -12,6 +11,8 @@
 #include <fcntl.h>
 #include <poll.h>
 #include <unistd.h>
+
+namespace test_sleep_inhibitor {
 
 using namespace orbita;
 
@@ -92,5 +93,8 @@ private:
     MadeUpManager m_manager;
 };
 
-QTEST_GUILESS_MAIN(TestSleepInhibitor)
+ORBITA_TEST(TestSleepInhibitor)
+
+} // namespace test_sleep_inhibitor
+
 #include "test_sleep_inhibitor.moc"

@@ -6,6 +6,7 @@
 #include "app/scan/scan_station.h"
 #include "support/cli_runner.h"
 #include "support/hand.h"
+#include "support/test_program.h"
 
 #include <QCryptographicHash>
 #include <QDir>
@@ -14,10 +15,10 @@
 #include <QTemporaryDir>
 #include <unistd.h>
 
+namespace test_traces {
+
 using namespace orbita;
 using namespace orbita::app;
-
-namespace {
 
 // Where a trace's program may make and change files.
 struct Grounds {
@@ -155,8 +156,6 @@ QString complaint(const QString& line, const Grounds& grounds) {
             return QStringLiteral("changed elsewhere: ") + line;
     return {};
 }
-
-} // namespace
 
 class TestTraces final : public QObject {
     Q_OBJECT
@@ -353,7 +352,7 @@ private slots:
         int opens = 0;
         qputenv("ORBITA_TRACED_DEVICE", m_device.toUtf8());
         qputenv("ORBITA_TRACED_RESULTS", m_grounds.results.toUtf8());
-        trace(QCoreApplication::applicationFilePath(), {"windowByHand"}, {0}, &opens);
+        trace(QCoreApplication::applicationFilePath(), {"test_traces", "windowByHand"}, {0}, &opens);
         qunsetenv("ORBITA_TRACED_DEVICE");
         QVERIFY(opens > 0);
         for (const char* file : {"window.img", "window.json"})
@@ -390,5 +389,8 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestTraces)
+ORBITA_TEST(TestTraces)
+
+} // namespace test_traces
+
 #include "test_traces.moc"

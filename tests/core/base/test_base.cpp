@@ -1,16 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "core/base/bytes.h"
 #include "core/base/error.h"
 #include "core/base/json_numbers.h"
 #include "core/base/own_format.h"
 #include "core/base/span_set.h"
+#include "support/test_program.h"
 
 #include <QTemporaryFile>
 #include <cerrno>
 #include <random>
 #include <set>
+
+namespace test_base {
 
 using namespace orbita;
 
@@ -127,5 +128,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestBase)
+ORBITA_TEST(TestBase)
+
+} // namespace test_base
+
 #include "test_base.moc"

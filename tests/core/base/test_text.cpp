@@ -4,12 +4,14 @@
 #include "core/base/phrase.h"
 #include "core/base/read_file.h"
 #include "core/base/text.h"
+#include "support/test_program.h"
 
 #include <QTemporaryDir>
-#include <QTest>
 #include <random>
 #include <sys/stat.h>
 #include <type_traits>
+
+namespace test_text {
 
 using namespace orbita;
 
@@ -117,5 +119,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestText)
+ORBITA_TEST(TestText)
+
+} // namespace test_text
+
 #include "test_text.moc"

@@ -1,12 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "core/drive/ata/identify.h"
 #include "core/drive/ata/taskfile.h"
 #include "core/drive/link/command_gate.h"
 #include "core/drive/plain/read_block.h"
+#include "support/test_program.h"
 
 #include <random>
+
+namespace test_command_blocks {
 
 using namespace orbita;
 
@@ -84,5 +85,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestCommandBlocks)
+ORBITA_TEST(TestCommandBlocks)
+
+} // namespace test_command_blocks
+
 #include "test_command_blocks.moc"

@@ -15,15 +15,15 @@
 #include "core/drive/writing.h"
 #include "core/session/write_gate.h"
 #include "support/scripted_link.h"
+#include "support/test_program.h"
 
-#include <QTest>
 #include <cerrno>
 #include <random>
 #include <set>
 
-using namespace orbita;
+namespace test_command_gate {
 
-namespace {
+using namespace orbita;
 
 // Every command that Orbita sends, with what goes along and comes back.
 struct Sent {
@@ -233,8 +233,6 @@ CommandBlock blockOf(Protocol protocol, unsigned opcode) {
     block.bytes[0] = static_cast<std::byte>(opcode);
     return block;
 }
-
-} // namespace
 
 class TestCommandGate final : public QObject {
     Q_OBJECT
@@ -593,5 +591,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestCommandGate)
+ORBITA_TEST(TestCommandGate)
+
+} // namespace test_command_gate
+
 #include "test_command_gate.moc"

@@ -8,13 +8,13 @@
 #include "core/session/orders.h"
 
 #include "support/leave_to_write.h"
+#include "support/test_program.h"
 #include <QCoreApplication>
 #include <QDeadlineTimer>
 #include <QFile>
 #include <QProcess>
 #include <QTemporaryDir>
 
-#include <QTest>
 #include <fcntl.h>
 #include <functional>
 #include <random>
@@ -24,9 +24,9 @@
 #include <thread>
 #include <unistd.h>
 
-using namespace orbita;
+namespace test_hostile_parent {
 
-namespace {
+using namespace orbita;
 
 using Change = std::function<void(ChannelEntry&)>;
 
@@ -110,8 +110,6 @@ int timesIssued(const QString& issued, unsigned char opcode) {
             times += static_cast<unsigned char>(line[1]) == opcode ? 1 : 0;
     return times;
 }
-
-} // namespace
 
 class TestHostileParent final : public QObject {
     Q_OBJECT
@@ -220,5 +218,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestHostileParent)
+ORBITA_TEST(TestHostileParent)
+
+} // namespace test_hostile_parent
+
 #include "test_hostile_parent.moc"

@@ -1,8 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Real block devices of the running kernel, with errors and delays that the kernel returns. Needs root, loop
 // devices and FUSE; says which of them is missing where it cannot run.
-#include <QTest>
-
 #include "core/families/plain/plain_drive.h"
 #include "core/image/image_writer.h"
 #include "core/inventory/inventory.h"
@@ -11,6 +9,7 @@
 #include "support/kernel_device.h"
 #include "support/long_wait.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <QDir>
 #include <QElapsedTimer>
@@ -21,6 +20,8 @@
 #include <fcntl.h>
 #include <thread>
 #include <unistd.h>
+
+namespace test_kernel_block_device {
 
 using namespace orbita;
 using namespace orbita::test;
@@ -244,5 +245,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestKernelBlockDevice)
+ORBITA_TEST(TestKernelBlockDevice)
+
+} // namespace test_kernel_block_device
+
 #include "test_kernel_block_device.moc"

@@ -1,6 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "core/drive/ata/reply.h"
 #include "core/drive/ata/taskfile.h"
 #include "core/drive/nvme/commands.h"
@@ -9,12 +7,13 @@
 #include "core/drive/scsi/commands.h"
 #include "core/drive/scsi/reply.h"
 #include "core/drive/scsi/sense.h"
+#include "support/test_program.h"
 
 #include <cerrno>
 
-using namespace orbita;
+namespace test_outcome {
 
-Q_DECLARE_METATYPE(orbita::Outcome)
+using namespace orbita;
 
 class TestOutcome : public QObject {
     Q_OBJECT
@@ -213,5 +212,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestOutcome)
+ORBITA_TEST(TestOutcome)
+
+} // namespace test_outcome
+
 #include "test_outcome.moc"

@@ -12,15 +12,15 @@
 #include "core/drive/scsi/pages.h"
 #include "core/drive/scsi/provisioning.h"
 #include "core/drive/tcg/discovery.h"
+#include "support/test_program.h"
 
-#include <QTest>
 #include <fstream>
 #include <nlohmann/json.hpp>
 #include <random>
 
-using namespace orbita;
+namespace test_pages {
 
-namespace {
+using namespace orbita;
 
 std::vector<std::byte> hex(const char* text) {
     const QByteArray bytes = QByteArray::fromHex(text);
@@ -46,8 +46,6 @@ void survive(Decode&& decode) {
         decode(std::span<const std::byte>(bytes));
     }
 }
-
-} // namespace
 
 class TestPages final : public QObject {
     Q_OBJECT
@@ -523,5 +521,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestPages)
+ORBITA_TEST(TestPages)
+
+} // namespace test_pages
+
 #include "test_pages.moc"

@@ -1,6 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "core/drive/link/reader_link.h"
 #include "core/drive/plain/read_block.h"
 #include "core/drive/plain/reply.h"
@@ -9,10 +7,12 @@
 #include "reader/disturbance_watch.h"
 #include "support/long_wait.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <QDir>
 #include <QElapsedTimer>
 #include <QFile>
+#include <QProcess>
 #include <QTemporaryDir>
 #include <csignal>
 #include <fcntl.h>
@@ -20,9 +20,9 @@
 #include <sys/stat.h>
 #include <unistd.h>
 
-using namespace orbita;
+namespace test_reader_link {
 
-namespace {
+using namespace orbita;
 
 // The readers this process has started and that still live.
 std::vector<int> readers() {
@@ -57,8 +57,6 @@ QByteArray numbered(std::uint64_t bytes) {
     }
     return content;
 }
-
-} // namespace
 
 class TestReaderLink : public QObject {
     Q_OBJECT
@@ -476,5 +474,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestReaderLink)
+ORBITA_TEST(TestReaderLink)
+
+} // namespace test_reader_link
+
 #include "test_reader_link.moc"

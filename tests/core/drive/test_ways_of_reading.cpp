@@ -1,7 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Every family of drives, read and verified: by which commands, with which findings, past which cache.
-#include <QTest>
-
 #include "core/drive/ata/taskfile.h"
 #include "core/drive/family.h"
 #include "core/drive/linked_drive.h"
@@ -11,15 +9,12 @@
 #include "support/scan_runner.h"
 #include "support/scripted_link.h"
 #include "support/sim_scenarios.h"
+#include "support/test_program.h"
+
+namespace test_ways_of_reading {
 
 using namespace orbita;
 using namespace orbita::test;
-
-Q_DECLARE_METATYPE(orbita::sim::Front)
-Q_DECLARE_METATYPE(orbita::sim::Lock)
-Q_DECLARE_METATYPE(orbita::ReadWay)
-
-namespace {
 
 constexpr std::uint64_t firstBad = 1'000'000;
 constexpr std::uint64_t badSectors = 24;
@@ -40,8 +35,6 @@ Nanoseconds timeOf(Drive& drive, LbaSpan span, ReadWay way) {
         return {};
     return answer.latency;
 }
-
-} // namespace
 
 class TestWaysOfReading : public QObject {
     Q_OBJECT
@@ -207,5 +200,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestWaysOfReading)
+ORBITA_TEST(TestWaysOfReading)
+
+} // namespace test_ways_of_reading
+
 #include "test_ways_of_reading.moc"

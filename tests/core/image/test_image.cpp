@@ -1,12 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // An image holds what it says it holds, whatever happened to it meanwhile, and touches nothing that is not
 // its own.
-#include <QFile>
-#include <QTemporaryDir>
-#include <QTest>
-
 #include "core/image/image_writer.h"
 #include "support/long_wait.h"
+#include "support/test_program.h"
+#include <QFile>
+#include <QTemporaryDir>
 
 #include <csignal>
 #include <cstring>
@@ -16,9 +15,9 @@
 #include <sys/stat.h>
 #include <zlib.h>
 
-using namespace orbita;
+namespace test_image {
 
-namespace {
+using namespace orbita;
 
 DriveIdentity tern(std::uint64_t sectors = 200'000, std::uint32_t sectorBytes = 512) {
     DriveIdentity drive;
@@ -91,8 +90,6 @@ void compareAll(const ImageMap& map, const std::vector<std::byte>& drive) {
                                    0, bytes, static_cast<std::size_t>(extent.span.count.value * size))));
     }
 }
-
-} // namespace
 
 class TestImage : public QObject {
     Q_OBJECT
@@ -440,5 +437,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestImage)
+ORBITA_TEST(TestImage)
+
+} // namespace test_image
+
 #include "test_image.moc"

@@ -2,17 +2,17 @@
 // An image only ever gains: whatever is done to it and its map between two scans, no byte that was right is
 // ever made wrong by going on with it, and what it vouches for is right. ORBITA_ATTACKS says how many images.
 #include "core/image/saved_image.h"
+#include "support/test_program.h"
 
 #include <QFile>
 #include <QTemporaryDir>
-#include <QTest>
 #include <csignal>
 #include <random>
 #include <sys/resource.h>
 
-using namespace orbita;
+namespace test_image_attacks {
 
-namespace {
+using namespace orbita;
 
 #if defined(ORBITA_SANITIZED)
 constexpr unsigned usualSeeds = 60;
@@ -61,8 +61,6 @@ std::vector<bool> rightOnes(const QByteArray& image, const std::vector<std::byte
     }
     return right;
 }
-
-} // namespace
 
 class TestImageAttacks final : public QObject {
     Q_OBJECT
@@ -178,5 +176,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestImageAttacks)
+ORBITA_TEST(TestImageAttacks)
+
+} // namespace test_image_attacks
+
 #include "test_image_attacks.moc"

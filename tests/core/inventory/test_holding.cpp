@@ -3,11 +3,11 @@
 // of this test's own.
 #include "core/inventory/recognition.h"
 #include "support/run_tool.h"
+#include "support/test_program.h"
 
 #include <QFile>
 #include <QProcess>
 #include <QTemporaryDir>
-#include <QTest>
 #include <fcntl.h>
 #include <linux/fs.h>
 #include <sys/ioctl.h>
@@ -15,9 +15,9 @@
 #include <sys/sysmacros.h>
 #include <unistd.h>
 
-using namespace orbita;
+namespace test_holding {
 
-namespace {
+using namespace orbita;
 
 constexpr std::chrono::seconds patience{20};
 
@@ -45,8 +45,6 @@ void setReadOnly(const std::string& device, int flag) {
         qFatal("%s cannot be set", device.c_str());
     close(file);
 }
-
-} // namespace
 
 class TestHolding final : public QObject {
     Q_OBJECT
@@ -138,5 +136,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestHolding)
+ORBITA_TEST(TestHolding)
+
+} // namespace test_holding
+
 #include "test_holding.moc"

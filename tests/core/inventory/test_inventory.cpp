@@ -1,10 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The inventory against a made-up sysfs: what is attached, how, and what uses it.
-#include <QTest>
-
 #include "core/inventory/inventory.h"
 #include "core/inventory/partition_table.h"
 #include "support/made_table.h"
+#include "support/test_program.h"
 
 #include <QDir>
 #include <QElapsedTimer>
@@ -13,9 +12,9 @@
 #include <QTemporaryDir>
 #include <sys/stat.h>
 
-using namespace orbita;
+namespace test_inventory {
 
-namespace {
+using namespace orbita;
 
 class FakeSystem {
 public:
@@ -60,8 +59,6 @@ const AttachedDrive* find(const std::vector<AttachedDrive>& drives, const char* 
             return &drive;
     return nullptr;
 }
-
-} // namespace
 
 class TestInventory : public QObject {
     Q_OBJECT
@@ -310,5 +307,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestInventory)
+ORBITA_TEST(TestInventory)
+
+} // namespace test_inventory
+
 #include "test_inventory.moc"

@@ -1,23 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "core/inventory/partition_table.h"
 #include "support/made_table.h"
+#include "support/test_program.h"
 
 #include <random>
+
+namespace test_partition_table {
 
 using namespace orbita;
 using namespace orbita::test;
 
-Q_DECLARE_METATYPE(orbita::TableState)
-
-namespace {
-
 std::span<const std::byte> lastSector(const MadeTable& table, std::uint32_t logicalBytes) {
     return std::span(table.tail).last(logicalBytes);
 }
-
-} // namespace
 
 class TestPartitionTable : public QObject {
     Q_OBJECT
@@ -84,5 +79,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestPartitionTable)
+ORBITA_TEST(TestPartitionTable)
+
+} // namespace test_partition_table
+
 #include "test_partition_table.moc"

@@ -10,13 +10,13 @@
 #include "store/scan_file.h"
 #include "support/long_wait.h"
 #include "support/run_tool.h"
+#include "support/test_program.h"
 
 #include <QCryptographicHash>
 #include <QDir>
 #include <QFile>
 #include <QProcess>
 #include <QTemporaryDir>
-#include <QTest>
 #include <fcntl.h>
 #include <random>
 #include <sched.h>
@@ -27,9 +27,9 @@
 #include <sys/un.h>
 #include <unistd.h>
 
-using namespace orbita;
+namespace test_places {
 
-namespace {
+using namespace orbita;
 
 // Nothing is left for the kernel to write later by itself.
 const QStringList quietly = {"-q", "-E", "lazy_itable_init=0,lazy_journal_init=0"};
@@ -40,8 +40,6 @@ struct Disk {
     QString device; // empty: could not be made
     QString mount;
 };
-
-} // namespace
 
 class TestPlaces final : public QObject {
     Q_OBJECT
@@ -398,5 +396,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestPlaces)
+ORBITA_TEST(TestPlaces)
+
+} // namespace test_places
+
 #include "test_places.moc"

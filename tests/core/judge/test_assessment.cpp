@@ -1,13 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "core/judge/assessment.h"
+#include "support/test_program.h"
 
 #include <random>
 
-using namespace orbita;
+namespace test_assessment {
 
-namespace {
+using namespace orbita;
 
 EntryGate gate(Entry entry, EntryReasonKind kind = EntryReasonKind::nothingAgainst) {
     return {entry, {{kind, entry, 0, {}, {}}}};
@@ -63,8 +62,6 @@ void take(AssessFacts& facts, AssessStep step) {
         break;
     }
 }
-
-} // namespace
 
 class TestAssessment final : public QObject {
     Q_OBJECT
@@ -235,5 +232,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestAssessment)
+ORBITA_TEST(TestAssessment)
+
+} // namespace test_assessment
+
 #include "test_assessment.moc"

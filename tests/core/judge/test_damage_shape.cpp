@@ -1,11 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "support/damaged_drives.h"
+#include "support/test_program.h"
+
+namespace test_damage_shape {
 
 using namespace orbita;
-
-namespace {
 
 constexpr std::array shapes = {DamageShape::none,           DamageShape::singleSpots, DamageShape::onePatch,
                                DamageShape::severalPatches, DamageShape::band,        DamageShape::regular,
@@ -19,8 +18,6 @@ DamagePlaces placesOf(std::uint64_t gigabytes, const std::vector<LbaSpan>& damag
     places.read = {{Lba{0}, places.capacity}};
     return places;
 }
-
-} // namespace
 
 class TestDamageShape : public QObject {
     Q_OBJECT
@@ -114,5 +111,8 @@ private:
     }
 };
 
-QTEST_APPLESS_MAIN(TestDamageShape)
+ORBITA_TEST(TestDamageShape)
+
+} // namespace test_damage_shape
+
 #include "test_damage_shape.moc"

@@ -1,16 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "core/judge/evidence/evidence.h"
 #include "core/judge/ruling.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <algorithm>
 #include <random>
 
-using namespace orbita;
+namespace test_evidence {
 
-namespace {
+using namespace orbita;
 
 constexpr std::uint64_t capacity = 8'000'000; // sectors of 512 bytes
 constexpr std::int64_t today = 1'800'000'000;
@@ -55,8 +54,6 @@ CaseFile fileOf(std::vector<ScanDigest> scans) {
 Evidence of(std::vector<ScanDigest> scans) {
     return gatherEvidence(fileOf(std::move(scans)));
 }
-
-} // namespace
 
 class TestEvidence : public QObject {
     Q_OBJECT
@@ -298,5 +295,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestEvidence)
+ORBITA_TEST(TestEvidence)
+
+} // namespace test_evidence
+
 #include "test_evidence.moc"

@@ -1,7 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "core/judge/proposed_plan.h"
+#include "support/test_program.h"
+
+namespace test_proposed_plan {
 
 using namespace orbita;
 
@@ -53,5 +54,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestProposedPlan)
+ORBITA_TEST(TestProposedPlan)
+
+} // namespace test_proposed_plan
+
 #include "test_proposed_plan.moc"

@@ -1,16 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "core/judge/evidence/evidence_json.h"
 #include "core/judge/ruling.h"
+#include "support/test_program.h"
 
 #include <QFile>
 #include <nlohmann/json.hpp>
 #include <random>
 
-using namespace orbita;
+namespace test_ruling {
 
-namespace {
+using namespace orbita;
 
 #if defined(ORBITA_SANITIZED) // as many of them as take as long
 constexpr int drawn = 1000;
@@ -193,8 +192,6 @@ std::vector<HousePolicy> everyPolicy() {
     return policies;
 }
 
-} // namespace
-
 class TestRuling : public QObject {
     Q_OBJECT
 private slots:
@@ -374,5 +371,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestRuling)
+ORBITA_TEST(TestRuling)
+
+} // namespace test_ruling
+
 #include "test_ruling.moc"

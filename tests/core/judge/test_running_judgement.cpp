@@ -1,11 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "core/judge/running_judgement.h"
+#include "support/test_program.h"
+
+namespace test_running_judgement {
 
 using namespace orbita;
-
-namespace {
 
 struct Case {
     std::uint64_t steady = 10'000;
@@ -40,12 +39,6 @@ RunningJudgement judge(const Case& c) {
                           true});
     return judgeSoFar(status, ledger, drive, c.data);
 }
-
-} // namespace
-
-Q_DECLARE_METATYPE(orbita::Meaning)
-Q_DECLARE_METATYPE(orbita::NextStep)
-Q_DECLARE_METATYPE(Case)
 
 class TestRunningJudgement : public QObject {
     Q_OBJECT
@@ -114,5 +107,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestRunningJudgement)
+ORBITA_TEST(TestRunningJudgement)
+
+} // namespace test_running_judgement
+
 #include "test_running_judgement.moc"

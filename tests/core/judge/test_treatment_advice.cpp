@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Whether treating a drive is wise: a table of drives, and what holds of them all.
 #include "core/judge/treatment_advice.h"
+#include "support/test_program.h"
 
-#include <QTest>
 #include <random>
 
-using namespace orbita;
+namespace test_treatment_advice {
 
-namespace {
+using namespace orbita;
 
 using Kind = AdviceReasonKind;
 using enum TreatmentAdvice;
@@ -123,8 +123,6 @@ const Case cases[] = {
      replace, Kind::growing},
 };
 
-} // namespace
-
 class TestTreatmentAdvice final : public QObject {
     Q_OBJECT
 private slots:
@@ -210,5 +208,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestTreatmentAdvice)
+ORBITA_TEST(TestTreatmentAdvice)
+
+} // namespace test_treatment_advice
+
 #include "test_treatment_advice.moc"

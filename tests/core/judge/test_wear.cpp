@@ -1,17 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The figure of wear against two models of ageing (docs/ageing.md), on seeds that nothing was chosen by.
-#include <QTest>
-
 #include "core/judge/evidence/wear.h"
 #include "core/sim/ageing.h"
 #include "support/retry_drives.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <functional>
 
-using namespace orbita;
+namespace test_wear {
 
-namespace {
+using namespace orbita;
 
 #ifdef ORBITA_SANITIZED
 constexpr std::uint64_t drivesOfThird = 6; // simulated ones take their time
@@ -99,8 +98,6 @@ void growsWithAge(const Model& model, std::uint64_t drives) {
         before = mean;
     }
 }
-
-} // namespace
 
 class TestWear : public QObject {
     Q_OBJECT
@@ -194,5 +191,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestWear)
+ORBITA_TEST(TestWear)
+
+} // namespace test_wear
+
 #include "test_wear.moc"

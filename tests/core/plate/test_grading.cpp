@@ -1,16 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "core/plate/baseline.h"
 #include "core/plate/lateness.h"
 #include "core/plate/pace_course.h"
+#include "support/test_program.h"
 
 #include <deque>
 #include <random>
 
-using namespace orbita;
+namespace test_grading {
 
-Q_DECLARE_METATYPE(orbita::Grade)
+using namespace orbita;
 
 class TestGrading : public QObject {
     Q_OBJECT
@@ -216,5 +215,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestGrading)
+ORBITA_TEST(TestGrading)
+
+} // namespace test_grading
+
 #include "test_grading.moc"

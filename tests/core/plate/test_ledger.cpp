@@ -1,22 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "core/plate/ledger.h"
 #include "core/plate/treatment.h"
+#include "support/test_program.h"
 
 #include <array>
 #include <map>
 #include <random>
 
+namespace test_ledger {
+
 using namespace orbita;
 
-namespace {
 LedgerEntry bad(std::uint64_t lba, std::uint64_t sectors, Grade grade = Grade::unreadable,
                 Standing standing = Standing::confirmed) {
     return {{{lba}, {sectors}}, grade, standing, std::chrono::milliseconds{10}, true};
 }
-} // namespace
-
 class TestLedger : public QObject {
     Q_OBJECT
     static void compare(const Ledger& ledger, const std::map<std::uint64_t, Grade>& sectors,
@@ -168,5 +166,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestLedger)
+ORBITA_TEST(TestLedger)
+
+} // namespace test_ledger
+
 #include "test_ledger.moc"

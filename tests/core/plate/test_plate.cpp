@@ -1,14 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "core/plate/plate.h"
+#include "support/test_program.h"
 
 #include <random>
 #include <thread>
 
-using namespace orbita;
+namespace test_plate {
 
-namespace {
+using namespace orbita;
 
 Summary byHand(const Plate& plate, std::uint64_t first, std::uint64_t count) {
     Summary s;
@@ -43,8 +42,6 @@ void compare(const Summary& fast, const Summary& slow) {
     QCOMPARE(fast.visited == 1.0, slow.visited == 1.0);
     QCOMPARE(fast.visited == 0.0, slow.visited == 0.0);
 }
-
-} // namespace
 
 class TestPlate : public QObject {
     Q_OBJECT
@@ -138,5 +135,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestPlate)
+ORBITA_TEST(TestPlate)
+
+} // namespace test_plate
+
 #include "test_plate.moc"

@@ -1,19 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The answers of a running scan for those who watch: none late goes by unseen, at any pace.
-#include <QTest>
-
 #include "core/scan/answer_strip.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <atomic>
 #include <random>
 #include <set>
 #include <thread>
 
+namespace test_answers {
+
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 AnswerSeen answer(std::uint64_t block, Grade grade = Grade::steady, int ms = 5) {
     return {block, {grade, Standing::once, encodeLatency(std::chrono::milliseconds{ms})}};
@@ -26,8 +25,6 @@ std::vector<AnswerSeen> answers(std::uint64_t from, std::uint64_t to,
         all.push_back(late.contains(block) ? answer(block, Grade::laboured, 90) : answer(block));
     return all;
 }
-
-} // namespace
 
 class TestAnswers : public QObject {
     Q_OBJECT
@@ -160,5 +157,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestAnswers)
+ORBITA_TEST(TestAnswers)
+
+} // namespace test_answers
+
 #include "test_answers.moc"

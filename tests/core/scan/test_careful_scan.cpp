@@ -1,20 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The careful order on sick drives, against a plain forward scan of the same drive: never behind it, and far
 // ahead where damage lies together.
-#include <QTest>
-
 #include "core/scan/left_unread.h"
 #include "core/sim/condition.h"
 #include "support/regular_damage.h"
+#include "support/test_program.h"
 #include "support/timeline.h"
 
 #include <random>
 #include <set>
 
+namespace test_careful_scan {
+
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 constexpr std::uint64_t mib = 2048; // sectors
 
@@ -102,8 +101,6 @@ Run run(const sim::Scenario& scenario, ScanOrder order, bool limitsErrorRecovery
     run.took = run.record.status.elapsed;
     return run;
 }
-
-} // namespace
 
 class TestCarefulScan : public QObject {
     Q_OBJECT
@@ -243,5 +240,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestCarefulScan)
+ORBITA_TEST(TestCarefulScan)
+
+} // namespace test_careful_scan
+
 #include "test_careful_scan.moc"

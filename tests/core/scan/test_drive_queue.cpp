@@ -1,10 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The queue of a scan against a link that does what it is told: fails, is late, stays silent.
-#include <QTest>
-
 #include "core/drive/plain/read_block.h"
 #include "core/families/plain/plain_drive.h"
 #include "core/scan/drive_queue.h"
+#include "support/test_program.h"
 
 #include <cerrno>
 #include <deque>
@@ -12,9 +11,9 @@
 #include <numeric>
 #include <random>
 
-using namespace orbita;
+namespace test_drive_queue {
 
-namespace {
+using namespace orbita;
 
 using std::chrono::milliseconds;
 using std::chrono::seconds;
@@ -114,8 +113,6 @@ struct Bench {
     std::unique_ptr<Drive> drive;
     std::unique_ptr<DriveQueue> queue;
 };
-
-} // namespace
 
 class TestDriveQueue : public QObject {
     Q_OBJECT
@@ -273,5 +270,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestDriveQueue)
+ORBITA_TEST(TestDriveQueue)
+
+} // namespace test_drive_queue
+
 #include "test_drive_queue.moc"

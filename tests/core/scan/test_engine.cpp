@@ -1,7 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The engine on drives that misbehave: each outcome told apart, nothing lost, stop and pause at once.
-#include <QTest>
-
 #include "core/drive/ata/taskfile.h"
 #include "core/drive/link/command_gate.h"
 #include "core/drive/linked_drive.h"
@@ -13,14 +11,15 @@
 #include "support/long_wait.h"
 #include "support/scan_runner.h"
 #include "support/scripted_link.h"
+#include "support/test_program.h"
 
 #include <QElapsedTimer>
 #include <cerrno>
 
+namespace test_engine {
+
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 constexpr std::uint64_t sectors = 64 * 1024;
 constexpr std::uint32_t block = 64;
@@ -90,8 +89,6 @@ bool inLog(const ScanRecord& record, ScanEventKind kind) {
     return std::any_of(record.events.begin(), record.events.end(),
                        [&](const ScanEvent& e) { return e.kind == kind; });
 }
-
-} // namespace
 
 class TestEngine : public QObject {
     Q_OBJECT
@@ -520,5 +517,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestEngine)
+ORBITA_TEST(TestEngine)
+
+} // namespace test_engine
+
 #include "test_engine.moc"

@@ -1,10 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "core/scan/estimator.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <thread>
+
+namespace test_estimator {
 
 using namespace orbita;
 using namespace orbita::test;
@@ -113,5 +114,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestEstimator)
+ORBITA_TEST(TestEstimator)
+
+} // namespace test_estimator
+
 #include "test_estimator.moc"

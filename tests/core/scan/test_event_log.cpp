@@ -1,13 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What happened, entry by entry, and as it is told: neighbours that came to the same are one.
-#include <QTest>
-
 #include "core/scan/event_log.h"
 #include "core/scan/joined_events.h"
+#include "support/test_program.h"
+
+namespace test_event_log {
 
 using namespace orbita;
-
-namespace {
 
 ScanEvent bad(std::uint64_t first, std::uint64_t count, int ms = 10) {
     ScanEvent event;
@@ -18,8 +17,6 @@ ScanEvent bad(std::uint64_t first, std::uint64_t count, int ms = 10) {
     event.at = std::chrono::seconds{first};
     return event;
 }
-
-} // namespace
 
 class TestEventLog : public QObject {
     Q_OBJECT
@@ -79,5 +76,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestEventLog)
+ORBITA_TEST(TestEventLog)
+
+} // namespace test_event_log
+
 #include "test_event_log.moc"

@@ -1,16 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Slow against what? A part of a drive that is scanned by itself must not be its own measure, and a sound one
 // must not be doubted.
-#include <QTest>
-
 #include "core/plate/plausible_time.h"
 #include "core/scan/earlier_pace.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
+
+namespace test_expectation {
 
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 constexpr std::uint64_t mib = 2048; // sectors
 constexpr std::uint64_t patchFirst = 1000 * mib;
@@ -81,8 +80,6 @@ private:
 constexpr Nanoseconds turns(double n) {
     return Nanoseconds{static_cast<std::int64_t>(n * 8'333'333)};
 }
-
-} // namespace
 
 class TestExpectation : public QObject {
     Q_OBJECT
@@ -281,5 +278,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestExpectation)
+ORBITA_TEST(TestExpectation)
+
+} // namespace test_expectation
+
 #include "test_expectation.moc"

@@ -2,18 +2,17 @@
 // The ledger against the ground truth, sector by sector, over generated drives whose defects sit where
 // mistakes are made: first and last sectors, edges of blocks and physical sectors, next to each other, in a
 // partial last block.
-#include <QTest>
-
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <map>
 #include <random>
 #include <set>
 
+namespace test_generated_scenarios {
+
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 struct Generated {
     sim::Scenario scenario;
@@ -88,8 +87,6 @@ Truth truthOf(const Generated& g) {
         truth.slowBlocks.erase(sector / g.plan.blockSectors);
     return truth;
 }
-
-} // namespace
 
 class TestGeneratedScenarios : public QObject {
     Q_OBJECT
@@ -209,5 +206,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestGeneratedScenarios)
+ORBITA_TEST(TestGeneratedScenarios)
+
+} // namespace test_generated_scenarios
+
 #include "test_generated_scenarios.moc"

@@ -1,15 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is due between two blocks, each by itself against a scan that only notes what is asked of it.
-#include <QTest>
-
 #include "core/scan/interludes/technician_pause.h"
 #include "core/scan/interludes/temperature_watch.h"
 #include "core/scan/interludes/vitals_watch.h"
 #include "core/scan/limit_shortener.h"
+#include "support/test_program.h"
+
+namespace test_interludes {
 
 using namespace orbita;
-
-namespace {
 
 using std::chrono::seconds;
 
@@ -74,8 +73,6 @@ struct OwnSetting final : ErrorRecoveryLimit {
     bool stuck = false;
     std::vector<Nanoseconds> asked;
 };
-
-} // namespace
 
 class TestInterludes : public QObject {
     Q_OBJECT
@@ -241,5 +238,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestInterludes)
+ORBITA_TEST(TestInterludes)
+
+} // namespace test_interludes
+
 #include "test_interludes.moc"

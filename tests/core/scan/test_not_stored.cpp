@@ -9,13 +9,12 @@
 #include "core/drive/scsi/sense.h"
 #include "core/sim/content.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
-#include <QTest>
+namespace test_not_stored {
 
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 constexpr std::uint64_t sectors = 800'000;
 
@@ -161,8 +160,6 @@ ScanPlan smallBlocks(ReadWay way = ReadWay::read) {
     return plan;
 }
 
-} // namespace
-
 class TestNotStored final : public QObject {
     Q_OBJECT
 private slots:
@@ -253,5 +250,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestNotStored)
+ORBITA_TEST(TestNotStored)
+
+} // namespace test_not_stored
+
 #include "test_not_stored.moc"

@@ -1,23 +1,22 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // In which order blocks are visited, and that each is visited once, whatever the order.
-#include <QTest>
-
 #include "core/scan/asked_blocks.h"
 #include "core/scan/damage_model.h"
 #include "core/scan/route.h"
 #include "core/scan/sampling.h"
 #include "core/scan/verify_check.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <cmath>
 #include <map>
 #include <random>
 #include <set>
 
+namespace test_orders {
+
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 SettledPlan planOf(std::uint64_t blocks, ScanOrder order) {
     SettledPlan plan;
@@ -51,8 +50,6 @@ bool onceEach(std::vector<std::uint64_t> blocks, std::uint64_t of) {
             return false;
     return blocks.size() == of;
 }
-
-} // namespace
 
 class TestOrders : public QObject {
     Q_OBJECT
@@ -265,5 +262,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestOrders)
+ORBITA_TEST(TestOrders)
+
+} // namespace test_orders
+
 #include "test_orders.moc"

@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "core/scan/named_plan.h"
+#include "support/test_program.h"
 
 #include <cmath>
 
+namespace test_plan {
+
 using namespace orbita;
 
-namespace {
 DriveIdentity drive(std::uint32_t logical = 512, std::uint32_t physical = 4096) {
     DriveIdentity d;
     d.path = "/dev/sdq";
@@ -32,8 +32,6 @@ Result<ScanPlan> planned(const NamedPlan& named, const DriveIdentity& drive) {
         return plan;
     });
 }
-} // namespace
-
 class TestPlan : public QObject {
     Q_OBJECT
 private slots:
@@ -184,5 +182,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestPlan)
+ORBITA_TEST(TestPlan)
+
+} // namespace test_plan
+
 #include "test_plan.moc"

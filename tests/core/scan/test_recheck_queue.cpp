@@ -1,19 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The standing of a defect: what is always so, what was so once, and what was somebody else's doing.
-#include <QTest>
-
 #include "core/judge/running_judgement.h"
 #include "core/scan/stop_rules.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <map>
 #include <random>
 #include <set>
 
+namespace test_recheck_queue {
+
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 constexpr std::uint64_t sectors = 1U << 20U;
 constexpr std::uint32_t block = 256;
@@ -78,8 +77,6 @@ std::uint64_t count(const ScanRecord& record, ScanEventKind kind) {
     return static_cast<std::uint64_t>(std::count_if(record.events.begin(), record.events.end(),
                                                     [kind](const ScanEvent& e) { return e.kind == kind; }));
 }
-
-} // namespace
 
 class TestRecheckQueue : public QObject {
     Q_OBJECT
@@ -304,5 +301,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestRecheckQueue)
+ORBITA_TEST(TestRecheckQueue)
+
+} // namespace test_recheck_queue
+
 #include "test_recheck_queue.moc"

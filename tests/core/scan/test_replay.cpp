@@ -1,9 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A replay shows what the scan showed: never more than was read by then, and at its end the scan itself.
-#include <QTest>
-
 #include "core/scan/replay.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
+
+namespace test_replay {
 
 using namespace orbita;
 using namespace orbita::test;
@@ -69,5 +70,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestReplay)
+ORBITA_TEST(TestReplay)
+
+} // namespace test_replay
+
 #include "test_replay.moc"

@@ -1,17 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A scan that was broken off anywhere goes on to the result of one that was not.
-#include <QTest>
-
 #include "core/scan/continuation.h"
 #include "core/scan/session.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <random>
 
+namespace test_resume {
+
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 #if defined(ORBITA_SANITIZED)
 constexpr int wantedBreaks = 40;
@@ -109,8 +108,6 @@ Truth truthOf(const ScanRecord& record) {
         truth.emplace_back(entry.span.first.value, entry.span.count.value, entry.grade, entry.standing);
     return truth;
 }
-
-} // namespace
 
 class TestResume : public QObject {
     Q_OBJECT
@@ -239,5 +236,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestResume)
+ORBITA_TEST(TestResume)
+
+} // namespace test_resume
+
 #include "test_resume.moc"

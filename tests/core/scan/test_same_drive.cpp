@@ -7,15 +7,14 @@
 #include "core/image/image_writer.h"
 #include "core/sim/content.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <QFile>
 #include <QTemporaryDir>
-#include <QTest>
+namespace test_same_drive {
 
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 constexpr std::uint64_t sectors = 400'000;
 
@@ -129,8 +128,6 @@ QByteArray bytesOf(const std::string& path) {
     return file.open(QIODevice::ReadOnly) ? file.readAll() : QByteArray();
 }
 
-} // namespace
-
 class TestSameDrive final : public QObject {
     Q_OBJECT
 private slots:
@@ -222,5 +219,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestSameDrive)
+ORBITA_TEST(TestSameDrive)
+
+} // namespace test_same_drive
+
 #include "test_same_drive.moc"

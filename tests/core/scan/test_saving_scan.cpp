@@ -1,23 +1,22 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A scan that saves: the image equals what the drive holds wherever it claims to, and lacks exactly what
 // could not be read. What holds nothing is told apart from what was read.
-#include <QFile>
-#include <QTemporaryDir>
-#include <QTest>
-
 #include "core/image/image_writer.h"
 #include "core/scan/session.h"
 #include "core/sim/content.h"
 #include "support/long_wait.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
+#include <QFile>
+#include <QTemporaryDir>
 
 #include <fstream>
 #include <random>
 
+namespace test_saving_scan {
+
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 constexpr std::uint64_t sectors = 40'000;
 
@@ -72,8 +71,6 @@ SpanSet unreadableOf(const std::vector<LedgerEntry>& ledger) {
             set.add(entry.span);
     return set;
 }
-
-} // namespace
 
 class TestSavingScan : public QObject {
     Q_OBJECT
@@ -209,5 +206,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestSavingScan)
+ORBITA_TEST(TestSavingScan)
+
+} // namespace test_saving_scan
+
 #include "test_saving_scan.moc"

@@ -1,18 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The model of a scan without any drive: whatever is told it, in any order, totals, map, ledger and coverage
 // say the same.
-#include <QTest>
-
 #include "core/scan/record.h"
 #include "core/scan/scan_model.h"
+#include "support/test_program.h"
 
 #include <map>
 #include <random>
 #include <set>
 
-using namespace orbita;
+namespace test_scan_model {
 
-namespace {
+using namespace orbita;
 
 #ifdef ORBITA_SANITIZED
 constexpr int sequences = 4'000;
@@ -328,8 +327,6 @@ private:
     const char* m_last = "";
 };
 
-} // namespace
-
 class TestScanModel : public QObject {
     Q_OBJECT
 private slots:
@@ -383,5 +380,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestScanModel)
+ORBITA_TEST(TestScanModel)
+
+} // namespace test_scan_model
+
 #include "test_scan_model.moc"

@@ -1,15 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "core/scan/splitter.h"
+#include "support/test_program.h"
 
 #include <algorithm>
 #include <random>
 #include <set>
 
-using namespace orbita;
+namespace test_splitter {
 
-namespace {
+using namespace orbita;
 
 struct Found {
     std::set<std::uint64_t> bad;
@@ -50,8 +49,6 @@ Found split(LbaSpan block, std::uint32_t physical, const std::set<std::uint64_t>
         qFatal("the block was not settled to its end");
     return found;
 }
-
-} // namespace
 
 class TestSplitter : public QObject {
     Q_OBJECT
@@ -144,5 +141,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestSplitter)
+ORBITA_TEST(TestSplitter)
+
+} // namespace test_splitter
+
 #include "test_splitter.moc"

@@ -1,9 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Where a drive came to a standstill is remembered; going on reads everything else first, and comes there
 // last, from both sides.
-#include <QTemporaryDir>
-#include <QTest>
-
 #include "core/image/image_writer.h"
 #include "core/scan/berth.h"
 #include "core/scan/continuation.h"
@@ -11,14 +8,16 @@
 #include "core/scan/session.h"
 #include "store/scan_file.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
+#include <QTemporaryDir>
 
 #include <random>
 #include <set>
 
+namespace test_standstills {
+
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 constexpr std::uint64_t sectors = 1'000'000;
 constexpr std::uint32_t blockSectors = 256;
@@ -84,8 +83,6 @@ QString disagreement(const ScanRecord& record) {
             return QStringLiteral("block %1 is stalled and not in the ledger").arg(block);
     return {};
 }
-
-} // namespace
 
 class TestStandstills : public QObject {
     Q_OBJECT
@@ -326,5 +323,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestStandstills)
+ORBITA_TEST(TestStandstills)
+
+} // namespace test_standstills
+
 #include "test_standstills.moc"

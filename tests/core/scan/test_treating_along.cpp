@@ -1,21 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // "Treat as you go": what a scan finds is treated while it waits, by leave that the gate gives for each
 // patch.
-#include <QTest>
-
 #include "core/scan/session.h"
 #include "core/target/services_for.h"
 #include "core/target/treat_along.h"
 #include "support/long_wait.h"
 #include "support/sim_scenarios.h"
 #include "support/simulated_target.h"
+#include "support/test_program.h"
 
 #include <QTemporaryDir>
 #include <filesystem>
 
-using namespace orbita;
+namespace test_treating_along {
 
-namespace {
+using namespace orbita;
 
 sim::Scenario drive(std::initializer_list<std::uint64_t> unreadable,
                     sim::OnWrite onWrite = sim::OnWrite::rewritten) {
@@ -28,8 +27,6 @@ sim::Scenario drive(std::initializer_list<std::uint64_t> unreadable,
     sim::settleDefects(s);
     return s;
 }
-
-} // namespace
 
 class TestTreatingAlong final : public QObject {
     Q_OBJECT
@@ -206,5 +203,8 @@ private slots:
     }
 };
 
-QTEST_MAIN(TestTreatingAlong)
+ORBITA_TEST(TestTreatingAlong)
+
+} // namespace test_treating_along
+
 #include "test_treating_along.moc"

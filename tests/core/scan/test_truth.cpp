@@ -1,19 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A thousand drives with everything at once: what is said of them is true, and nothing that writes was sent
 // to any.
-#include <QTest>
-
 #include "core/drive/link/command_gate.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
 
 #include <map>
 #include <random>
 #include <set>
 
+namespace test_truth {
+
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 #if defined(ORBITA_SANITIZED)
 constexpr unsigned drives = 120;
@@ -132,8 +131,6 @@ Story storyOf(unsigned seed) {
     sim::settleDefects(story.scenario);
     return story;
 }
-
-} // namespace
 
 class TestTruth : public QObject {
     Q_OBJECT
@@ -259,5 +256,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestTruth)
+ORBITA_TEST(TestTruth)
+
+} // namespace test_truth
+
 #include "test_truth.moc"

@@ -21,19 +21,19 @@
 #include "support/scripted_link.h"
 #include "support/sim_scenarios.h"
 #include "support/simulated_target.h"
+#include "support/test_program.h"
 
 #include <QFile>
 #include <QTemporaryDir>
-#include <QTest>
 #include <fcntl.h>
 #include <random>
 #include <sys/socket.h>
 #include <thread>
 
+namespace test_session {
+
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 // A session with a simulated drive whose log is kept here.
 struct Session {
@@ -110,8 +110,6 @@ HostSetup setupOf(ChangingDrive& drive) {
     setup.log.emplace();
     return setup;
 }
-
-} // namespace
 
 class TestSession final : public QObject {
     Q_OBJECT
@@ -559,5 +557,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestSession)
+ORBITA_TEST(TestSession)
+
+} // namespace test_session
+
 #include "test_session.moc"

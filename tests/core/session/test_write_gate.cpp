@@ -6,15 +6,15 @@
 #include "support/leave_to_write.h"
 #include "support/sim_scenarios.h"
 #include "support/simulated_target.h"
+#include "support/test_program.h"
 
 #include <QTemporaryDir>
-#include <QTest>
 #include <set>
+
+namespace test_write_gate {
 
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 WriteFacts goodFacts() {
     WriteFacts facts;
@@ -84,8 +84,6 @@ const Case cases[] = {
     {"for ever", [](GrantOrder& o, WriteFacts&) { o.lasting = std::chrono::hours{24 * 8}; },
      WriteRefusal::nothingAsked},
 };
-
-} // namespace
 
 class TestWriteGate final : public QObject {
     Q_OBJECT
@@ -178,5 +176,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestWriteGate)
+ORBITA_TEST(TestWriteGate)
+
+} // namespace test_write_gate
+
 #include "test_write_gate.moc"

@@ -1,15 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What the models of ageing promise: the same drive grows older, drives differ, and both by as much as is
 // said.
-#include <QTest>
-
 #include "core/sim/ageing.h"
 #include "support/retry_drives.h"
 #include "support/scan_runner.h"
+#include "support/test_program.h"
+
+namespace test_ageing {
 
 using namespace orbita;
-
-namespace {
 
 double shareLate(const ScanRecord& record) {
     const ScanTotals& totals = record.status.totals;
@@ -28,8 +27,6 @@ double spreadOf(const std::vector<double>& values) {
         squares += (value - mean) * (value - mean);
     return std::sqrt(squares / static_cast<double>(values.size() - 1));
 }
-
-} // namespace
 
 class TestAgeing : public QObject {
     Q_OBJECT
@@ -82,5 +79,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestAgeing)
+ORBITA_TEST(TestAgeing)
+
+} // namespace test_ageing
+
 #include "test_ageing.moc"

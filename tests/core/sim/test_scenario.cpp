@@ -1,15 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "core/sim/scenario.h"
 #include "core/target/target.h"
+#include "support/test_program.h"
 
 #include <set>
+
+namespace test_scenario {
 
 using namespace orbita;
 using namespace orbita::sim;
 
-namespace {
 const std::string good = R"({"format":"orbita-scenario","version":1,"name":"x",
  "drive":{"model":"Auk R3","serial":"A1","sectors":100000,"physical_bytes":4096,"rpm":5900},
  "pace":{"outer_mb_per_s":150,"inner_mb_per_s":75,"zones":10},
@@ -22,8 +22,6 @@ std::string with(const std::string& from, const std::string& to) {
         qFatal("nothing to replace");
     return text.replace(at, from.size(), to);
 }
-} // namespace
-
 class TestScenario : public QObject {
     Q_OBJECT
 private slots:
@@ -95,5 +93,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestScenario)
+ORBITA_TEST(TestScenario)
+
+} // namespace test_scenario
+
 #include "test_scenario.moc"

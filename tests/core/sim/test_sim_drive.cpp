@@ -1,13 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <QTest>
-
 #include "support/scan_runner.h"
+#include "support/test_program.h"
+
+namespace test_sim_drive {
 
 using namespace orbita;
 using namespace orbita::sim;
 using namespace orbita::test;
-
-namespace {
 
 ReadAnswer readOne(Drive& drive, LbaSpan span) {
     const ReadRequest request{1, span, std::chrono::hours{1}};
@@ -25,8 +24,6 @@ Defect defect(DefectKind kind, std::uint64_t lba, std::uint64_t sectors = 8) {
     d.delay = std::chrono::milliseconds{500};
     return d;
 }
-
-} // namespace
 
 class TestSimDrive : public QObject {
     Q_OBJECT
@@ -187,5 +184,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestSimDrive)
+ORBITA_TEST(TestSimDrive)
+
+} // namespace test_sim_drive
+
 #include "test_sim_drive.moc"

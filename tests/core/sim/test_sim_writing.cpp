@@ -6,13 +6,12 @@
 #include "support/leave_to_write.h"
 #include "support/sim_scenarios.h"
 #include "support/simulated_target.h"
+#include "support/test_program.h"
 
-#include <QTest>
+namespace test_sim_writing {
 
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 constexpr std::initializer_list<sim::Front> allFronts = {sim::Front::ata, sim::Front::sat, sim::Front::bridge,
                                                          sim::Front::scsi, sim::Front::nvme};
@@ -71,8 +70,6 @@ sim::Scenario withUnreadable(sim::Front front, sim::OnWrite onWrite) {
 }
 
 const LbaSpan bad{Lba{8000}, SectorCount{8}};
-
-} // namespace
 
 class TestSimWriting final : public QObject {
     Q_OBJECT
@@ -274,5 +271,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestSimWriting)
+ORBITA_TEST(TestSimWriting)
+
+} // namespace test_sim_writing
+
 #include "test_sim_writing.moc"

@@ -1,9 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What a scan changes of a drive is written down before, and put back; a drive that left is found again; who
 // uses a drive is named.
-#include <QTemporaryDir>
-#include <QTest>
-
 #include "core/drive/error_recovery.h"
 #include "core/inventory/load_source.h"
 #include "core/inventory/usb_hub.h"
@@ -12,6 +9,8 @@
 #include "support/scan_runner.h"
 #include "support/sim_scenarios.h"
 #include "support/simulated_target.h"
+#include "support/test_program.h"
+#include <QTemporaryDir>
 
 #include <filesystem>
 #include <fstream>
@@ -19,12 +18,12 @@
 #include <sys/sysmacros.h>
 #include <unistd.h>
 
+namespace test_setting_restorer {
+
 using namespace orbita;
 using namespace orbita::test;
 
 namespace fs = std::filesystem;
-
-namespace {
 
 std::string logIn(const QTemporaryDir& dir) {
     return dir.filePath("actions.jsonl").toStdString();
@@ -36,8 +35,6 @@ std::string debtIn(const QTemporaryDir& dir, const Target& target) {
     const auto undo = owedRecoveryLimit(actions.value(), driveIdOf(target.identity));
     return undo ? undo->at("limit_ms") : std::string{};
 }
-
-} // namespace
 
 class TestSettingRestorer : public QObject {
     Q_OBJECT
@@ -422,5 +419,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestSettingRestorer)
+ORBITA_TEST(TestSettingRestorer)
+
+} // namespace test_setting_restorer
+
 #include "test_setting_restorer.moc"

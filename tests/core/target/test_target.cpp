@@ -1,15 +1,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // How what a person names is opened, and who is asked how warm it is.
-#include <QTest>
-
 #include "core/base/helper_process.h"
 #include "core/inventory/recognition.h"
 #include "core/target/thermometer.h"
+#include "support/test_program.h"
 
 #include <QFile>
 #include <QTemporaryDir>
 #include <algorithm>
 #include <unistd.h>
+
+namespace test_target {
 
 using namespace orbita;
 
@@ -96,5 +97,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestTarget)
+ORBITA_TEST(TestTarget)
+
+} // namespace test_target
+
 #include "test_target.moc"

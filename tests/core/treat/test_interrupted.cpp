@@ -4,19 +4,19 @@
 // No readable contents are lost, and taken up again it ends as it should.
 #include "core/base/bytes.h"
 #include "support/cut_drive.h"
+#include "support/test_program.h"
 #include "support/treating.h"
 
 #include <QFile>
-#include <QTest>
 #include <fcntl.h>
 #include <random>
 #include <set>
 #include <unistd.h>
 
+namespace test_interrupted {
+
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 using sim::DefectKind;
 using sim::OnWrite;
@@ -157,8 +157,6 @@ sim::Scenario threeOfThem(sim::Front front) {
 }
 
 constexpr AllowedSteps withZeros{true, true, true, false};
-
-} // namespace
 
 class TestInterrupted final : public QObject {
     Q_OBJECT
@@ -359,5 +357,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestInterrupted)
+ORBITA_TEST(TestInterrupted)
+
+} // namespace test_interrupted
+
 #include "test_interrupted.moc"

@@ -1,13 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is done next to a spot: every transition, and what holds whatever a drive comes back with.
 #include "core/treat/ladder.h"
+#include "support/test_program.h"
 
-#include <QTest>
 #include <functional>
 
-using namespace orbita;
+namespace test_ladder {
 
-namespace {
+using namespace orbita;
 
 using What = SpotMove::What;
 
@@ -145,8 +145,6 @@ bool takeIn(const LadderRules& rules, SpotState& state, const SpotMove& move, ch
     return false;
 }
 
-} // namespace
-
 class TestLadder final : public QObject {
     Q_OBJECT
 private slots:
@@ -239,5 +237,8 @@ private slots:
     }
 };
 
-QTEST_APPLESS_MAIN(TestLadder)
+ORBITA_TEST(TestLadder)
+
+} // namespace test_ladder
+
 #include "test_ladder.moc"

@@ -6,18 +6,18 @@
 #include "core/target/write_back.h"
 #include "core/treat/refresh/refresher.h"
 #include "support/cut_drive.h"
+#include "support/test_program.h"
 #include "support/treating.h"
 
 #include <QFile>
-#include <QTest>
 #include <fcntl.h>
 #include <random>
 #include <unistd.h>
 
+namespace test_refresher {
+
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 using sim::DefectKind;
 using sim::OnWrite;
@@ -182,8 +182,6 @@ std::size_t count(const std::vector<RefreshFinding>& findings, RefreshFound foun
     return static_cast<std::size_t>(std::count_if(findings.begin(), findings.end(),
                                                   [&](const RefreshFinding& f) { return f.found == found; }));
 }
-
-} // namespace
 
 class TestRefresher final : public QObject {
     Q_OBJECT
@@ -592,5 +590,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestRefresher)
+ORBITA_TEST(TestRefresher)
+
+} // namespace test_refresher
+
 #include "test_refresher.moc"

@@ -1,15 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A thousand drives, each with its ground truth: nothing is written but what was to be, nothing that could be
 // read is changed, and what came of each spot is called what it was.
+#include "support/test_program.h"
 #include "support/treating.h"
 
-#include <QTest>
 #include <random>
+
+namespace test_seeded_drives {
 
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 using sim::DefectKind;
 using sim::OnWrite;
@@ -67,8 +67,6 @@ AllowedSteps drawnSteps(std::uint64_t seed) {
     std::mt19937_64 random(seed * 31);
     return {random() % 8 != 0, random() % 8 != 0, random() % 2 == 0, random() % 4 == 0};
 }
-
-} // namespace
 
 class TestSeededDrives final : public QObject {
     Q_OBJECT
@@ -164,5 +162,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestSeededDrives)
+ORBITA_TEST(TestSeededDrives)
+
+} // namespace test_seeded_drives
+
 #include "test_seeded_drives.moc"

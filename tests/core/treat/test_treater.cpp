@@ -2,14 +2,13 @@
 // Whole treatments of simulated drives: what is written, what comes of it, what it is called, and when it
 // stops.
 #include "support/cut_drive.h"
+#include "support/test_program.h"
 #include "support/treating.h"
 
-#include <QTest>
+namespace test_treater {
 
 using namespace orbita;
 using namespace orbita::test;
-
-namespace {
 
 using sim::DefectKind;
 using sim::OnWrite;
@@ -47,8 +46,6 @@ private:
     std::stop_source& m_stop;
     int m_asked = 0;
 };
-
-} // namespace
 
 class TestTreater final : public QObject {
     Q_OBJECT
@@ -353,5 +350,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestTreater)
+ORBITA_TEST(TestTreater)
+
+} // namespace test_treater
+
 #include "test_treater.moc"

@@ -17,14 +17,14 @@
 #include "support/open_over.h"
 #include "support/scripted_link.h"
 #include "support/sim_scenarios.h"
+#include "support/test_program.h"
 
-#include <QTest>
 #include <random>
+
+namespace test_vitals {
 
 using namespace orbita;
 using sim::Front;
-
-namespace {
 
 std::int64_t valueOf(const Vitals& vitals, ReadingKind kind) {
     const Reading* reading = vitals.find(kind);
@@ -59,8 +59,6 @@ Reading readingWith(ReadingKind kind, std::int64_t value, ReadingUnit unit = Rea
     reading.unit = unit;
     return reading;
 }
-
-} // namespace
 
 class TestVitals final : public QObject {
     Q_OBJECT
@@ -676,5 +674,8 @@ private slots:
     }
 };
 
-QTEST_GUILESS_MAIN(TestVitals)
+ORBITA_TEST(TestVitals)
+
+} // namespace test_vitals
+
 #include "test_vitals.moc"
